@@ -1,12 +1,16 @@
 import { stat } from 'node:fs/promises';
-import { basename } from 'node:path';
+import { basename, extname } from 'node:path';
 import { type Difference, differencesAround, type Side } from '../core/compare/compare.js';
 import { comparisonHtml, type ShownDifference } from '../core/compare/comparisonHtml.js';
+import { comparisonPages } from '../core/compare/comparisonPages.js';
 import { comparisonText, figureHead, setText } from '../core/compare/comparisonText.js';
 import { compareSets, isOther, type SetDifference } from '../core/compare/pairs.js';
+import { pdfPages } from '../core/export/pdf.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { write } from '../core/project/acts/draw.js';
+import { openProject } from '../core/project/project.js';
 import { compareStates, type State, stateOf } from '../node/compare/states.js';
+import { disk } from '../node/disk.js';
 import { filesRead } from '../node/filesRead.js';
 import { RevisionFault } from '../node/gitSource.js';
 import { inputProblems, save } from '../node/save.js';
@@ -74,7 +78,7 @@ async function compared([old, now]: [State, State]): Promise<Found> {
 }
 
 const picture = async (side: Side | undefined): Promise<string | undefined> => {
-  const written = side && (await write(side.drawing, 'svg', { text: 'outlines' }));
+  const written = side && (await write(side.drawing, 'svg', { text: 'outlines', carries: 'nothing' }));
   return written?.ok ? String(written.value) : undefined;
 };
 
@@ -88,14 +92,39 @@ async function page({ around, all }: Found, heading: string): Promise<string> {
   return comparisonHtml(heading, { around, shown, same: all.filter((own) => !isOther(own)).map(figureHead) });
 }
 
-/** Writes a page, and says where. */
+/** Pages of what differs, to be printed. */
+async function printed({ around, all }: Found, heading: string): Promise<Outcome<Uint8Array>> {
+  const others = all.filter(isOther);
+  const same = all.filter((own) => !isOther(own)).map(figureHead);
+  const made = await comparisonPages(openProject(disk).store, { heading, around, others, same });
+  if (!made.ok) return made;
+  const { pages, faces } = made.value;
+  return succeed(await pdfPages(pages, { ...faces, text: 'outlines', dpi: 300, inks: 'color', ground: 'paper' }));
+}
+
+/** The forms in which a comparison is written, by the endings of their files. */
+const forms: Readonly<Record<string, (found: Found, heading: string) => Promise<Outcome<string | Uint8Array>>>> = {
+  html: async (found, heading) => succeed(await page(found, heading)),
+  htm: async (found, heading) => succeed(await page(found, heading)),
+  pdf: printed,
+};
+
+/** Writes a comparison, and says where. */
 async function written(found: Found, heading: string, { output = '', replace }: CompareCall): Promise<Problem[]> {
-  if (!/\.html?$/i.test(output)) {
-    const facts = { option: '--output', found: output, expects: 'a page', example: '-o changes.html' };
+  const form = forms[extname(output).slice(1).toLowerCase()];
+  if (!form) {
+    const facts = {
+      option: '--output',
+      found: output,
+      expects: 'a page (HTML) or pages (PDF)',
+      example: '-o changes.html',
+    };
     return [error('bad-option', facts)];
   }
   if (!replace && (await stat(output).catch(() => undefined))) return [error('already-there', { path: output })];
-  const outputs = [{ path: output, bytes: await page(found, heading) }];
+  const bytes = await form(found, heading);
+  if (!bytes.ok) return [...bytes.problems];
+  const outputs = [{ path: output, bytes: bytes.value }];
   const own = await inputProblems(outputs, [...filesRead.keys()]);
   return hasErrors(own) ? own : [...own, ...(await save(outputs))];
 }

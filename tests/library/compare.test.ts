@@ -276,7 +276,7 @@ describe('several figures', () => {
     expect(page).not.toMatch(/<script|(?:src|href)="(?!#)/);
     expect(page).toContain('>+3');
     expect(hexis(call, { cwd: own.at('') })).toMatchObject({ code: 2 });
-    expect(hexis([...call.slice(0, 4), 'changes.pdf'], { cwd: own.at('') }).err).toContain('a page');
+    expect(hexis([...call.slice(0, 4), 'changes.docx'], { cwd: own.at('') }).err).toContain('a page');
     own.remove();
   });
 });
@@ -369,6 +369,19 @@ describe('pictures and documents', () => {
     expect(out).toMatch(/figure 5, yield-board\n {2}Written\n {4}A: upper limit/);
     const mixed = call('old/garden.docx', 'before.svg');
     expect([mixed.code, mixed.err]).toEqual([2, expect.stringContaining('two figures or pictures, or two reports')]);
+  });
+
+  test('are printed side by side, with the tables below', () => {
+    expect(call('before.png', 'figures/yield-by-bed.figure.yaml', '-o', 'changes.pdf').code).toBe(0);
+    const text = spawnSync('pdftotext', ['-layout', own.at('changes.pdf'), '-'], { encoding: 'utf8' }).stdout;
+    expect(text).toMatch(/Before\s+After/);
+    expect(text).toMatch(/upper limit of the value axis \(axes\.value\.to\)\s+6\s+8/);
+    expect(text).toMatch(/Bare soil, Summer\s+Mean\s+3\.850\s+4\.058\s+\+0\.208/);
+    expect(call('before.png', 'before.png', '-o', 'none.pdf').code).toBe(0);
+    const none = spawnSync('pdftotext', [own.at('none.pdf'), '-'], { encoding: 'utf8' }).stdout;
+    expect(none).toContain('Nothing differs.');
+    const wrong = call('before.png', 'before.png', '-o', 'changes.docx');
+    expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('a page (HTML) or pages (PDF)')]);
   });
 
   test('that carry nothing are said to', () => {
