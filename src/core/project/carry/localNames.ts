@@ -1,7 +1,7 @@
 import { lastOf } from '../../at.js';
 
-/** Signs that a name may not have on some system, or that lead out of a folder. */
-const unsafe = /[^\p{L}\p{N}\p{M} ._()+,&@=~#'!*?[\]{}-]/gu;
+/** Signs that a name may not have on some system, that nobody sees, or that lead out of a folder. */
+const unsafe = /[\p{C}\p{Zl}\p{Zp}<>:"/\\|]/gu;
 
 /** Names that mean a device on some systems. */
 const devices = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/i;
