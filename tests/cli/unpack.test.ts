@@ -1,6 +1,8 @@
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { userInfo } from 'node:os';
+import { basename, join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { unzipSync } from 'fflate';
 import { demo, demoFigure, folderWith, hexis, root } from '../helpers/hexis.js';
 
 const figure = 'hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: bed, value: yield }\n';
@@ -77,6 +79,32 @@ describe('unpack', () => {
     ]);
     // In the order in which they stand in the document.
     expect(out.indexOf('bars')).toBeLessThan(out.indexOf('points'));
+    folder.remove();
+  });
+
+  test('documents carry no folder, remark or row that nobody asked for', () => {
+    const folder = folderWith({
+      'f.figure.yaml': `${figure}# a remark of mine\n`,
+      't.csv': table.replace('b,5', 'b,5\nb,987654'),
+      'r.report.yaml': 'hexis: report/1\nfigures: [f.figure.yaml]\n',
+    });
+    const forms = ['docx', 'odt', 'html', 'pdf'];
+    const bound = hexis(['bind', 'r.report.yaml', '--as', forms.join(), '-o', 'out/'], { cwd: folder.path });
+    expect([bound.code, bound.err]).toEqual([0, '']);
+    for (const form of forms) {
+      const bytes = readFileSync(folder.at(`out/r.${form}`));
+      const parts = ['docx', 'odt'].includes(form) ? Object.values(unzipSync(bytes)) : [bytes];
+      const letters = parts.map((part) => Buffer.from(part).toString('latin1')).join('\n');
+      for (const secret of [
+        basename(folder.path),
+        'remark of mine',
+        '987654',
+        userInfo().username === 'root' ? 'home/' : userInfo().username,
+      ])
+        expect([form, letters.includes(secret)]).toEqual([form, false]);
+      const { out } = unpack(folder, `out/r.${form}`);
+      expect([form, out]).toEqual([form, expect.stringContaining(': a figure\n  f.figure.yaml\n')]);
+    }
     folder.remove();
   });
 

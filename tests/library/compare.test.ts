@@ -139,6 +139,107 @@ describe('two states of a figure', () => {
   });
 });
 
+describe('edits of any kind at once', () => {
+  const beds = ['Soil', 'Mulch', 'Compost', 'Raised'];
+  const rowsOf = Array.from({ length: 32 }, (_, i) => `${i % 4},${i % 8 < 4 ? 'spring' : 'autumn'},${(i * 7) % 11}.5`);
+  /** The files of a figure as lists of lines, so that their order can be another one. */
+  interface World {
+    rows: string[];
+    names: string[];
+    figure: string[];
+    style: string[];
+  }
+  const world = (): World => ({
+    rows: [...rowsOf],
+    names: [...beds],
+    figure: [
+      'data: t.csv',
+      'codebook: c.yaml',
+      'style: house.style.yaml',
+      'chart: { kind: bar, category: bed, value: yield, group: season, summary: mean }',
+      'caption: { title: Yield, note: A note. }',
+    ],
+    style: ['extends: plain', 'bars: { gap: 0.1 }', 'lines: { width: 1pt }'],
+  });
+  const sideFor = ({ rows, names, figure, style }: World) =>
+    sideOf(
+      memory({
+        'f.yaml': `hexis: figure/1\n${figure.join('\n')}\n`,
+        'c.yaml': `hexis: codebook/1\nvariables:\n  bed: { values: { ${names.map((name, i) => `${i}: ${name}`).join(', ')} } }\n  yield: { measure: numeric }\n`,
+        'house.style.yaml': `hexis: style/1\nname: House\n${style.join('\n')}\n`,
+        't.csv': `bed,season,yield\n${rows.join('\n')}\n`,
+      }),
+      'f.yaml',
+    );
+  const settings = [
+    ['size', 'height', '7.7cm'],
+    ['legend', 'title', 'Season of the year'],
+    ['margins', 'left', '2cm'],
+    ['panel', 'fill', '#eeeeee'],
+    ['heading', 'show', false],
+    ['text', 'size', '9pt'],
+  ] as const;
+  const styles = ['bars: { gap: 0.2 }', 'bars: { gap: 0.3 }'];
+  const wish = fc.record({
+    settings: fc.subarray([...settings], { maxLength: 3 }),
+    title: fc.option(fc.constantFrom('Harvest', 'Two seasons'), { nil: undefined }),
+    style: fc.option(fc.constantFrom(...styles), { nil: undefined }),
+    renamed: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }),
+    removed: fc.option(fc.integer({ min: 0, max: 31 }), { nil: undefined }),
+    turned: fc.boolean(),
+    reordered: fc.boolean(),
+  });
+
+  type Wish = typeof wish extends fc.Arbitrary<infer W> ? W : never;
+
+  /** The files after some edits, and what of them is to be named. */
+  function edited({ settings: set, title, style, renamed, removed, turned, reordered }: Wish) {
+    const now = world();
+    const expected: unknown[] = set.map(([group, key, value]) => ['figure', `${group}.${key}`, value]);
+    for (const [group, key, value] of set) now.figure.push(`${group}: { ${key}: ${JSON.stringify(value)} }`);
+    if (title !== undefined) {
+      now.figure[4] = `caption: { title: ${title}, note: A note. }`;
+      expected.push(['figure', 'caption.title', title]);
+    }
+    if (style !== undefined) {
+      now.style[1] = style;
+      expected.push(['style', 'bars.gap', Number(/[\d.]+/.exec(style)?.[0])]);
+    }
+    if (renamed !== undefined) {
+      now.names[renamed] = 'Renamed';
+      expected.push(['codebook', 'variables.bed.values', now.names.map((name, i) => `${i}: ${name}`)]);
+    }
+    if (removed !== undefined) now.rows.splice(removed, 1);
+    if (turned) now.rows.reverse();
+    for (const list of reordered ? [now.figure, now.style] : []) list.reverse();
+    return { now, expected };
+  }
+
+  test('are each named once, and nothing else is; order alone is no difference', async () => {
+    const before = await sideFor(world());
+    await fc.assert(
+      fc.asyncProperty(wish, async (own) => {
+        const { now, expected } = edited(own);
+        const { renamed, removed } = own;
+        const found = compareFigures(before, await sideFor(now));
+        const sorted = (all: unknown[]) => all.map((one) => JSON.stringify(one)).sort();
+        expect(sorted(found.written.map((one) => [one.in, one.path, one.after]))).toEqual(sorted(expected));
+        for (const { words } of found.written) expect(words).toMatch(/^\p{L}/u);
+        const isLess = removed !== undefined;
+        const fewer = (what: string) => ({ what, before: 32, after: 31 });
+        expect(found.counts).toEqual(isLess ? ['read', 'chosen', 'used'].map(fewer) : []);
+        const isNamed = isLess && removed % 4 !== renamed;
+        const counted = found.numbers.filter(({ column }) => column === 'n');
+        expect(counted.map(({ difference }) => difference)).toEqual(isNamed ? [-1] : []);
+        if (!isLess) expect(found.numbers).toEqual([]);
+        expect([found.rows.came.length, found.rows.went.length]).toEqual(renamed === undefined ? [0, 0] : [2, 2]);
+        expect(found.isSame).toBe(expected.length === 0 && !isLess);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
 describe('several figures', () => {
   const figure = (title: string, more = '') =>
     `hexis: figure/1\n${more}data: t.csv\ncaption: { title: ${title} }\nchart: { kind: bar, category: a, value: b }\n`;
