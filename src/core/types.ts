@@ -57,6 +57,8 @@ export type { Example, Limits, LimitValues, OwnMend, TakenProblem } from './chec
 export type { SaidRule } from './check/sarif.js';
 export type { DashedLine } from './color/dashes.js';
 export type { View as ColorView, views } from './color/views.js';
+export type { CountDifference, Difference } from './compare/compare.js';
+export type { NumberDifference } from './compare/numbers.js';
 export type {
   Category,
   Codebook,

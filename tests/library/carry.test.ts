@@ -5,10 +5,10 @@ import { zlibSync } from 'fflate';
 import { memory, ok, openProject, type Project } from 'hexis';
 import { disk, formats, write } from 'hexis/node';
 import { carriedInPng, carriedInXml } from '../../src/core/export/carriedIn.js';
-import type { Format } from '../../src/core/export/writer.js';
 import type { Carried } from '../../src/core/project/carry/readCarried.js';
 import { readCarried } from '../../src/core/project/carry/readCarried.js';
 import { together } from '../../src/core/project/carry/together.js';
+import { carriedInPicture } from '../../src/node/unpack/carriedBy.js';
 import { demo, demoFigures } from '../helpers/hexis.js';
 
 type Part = 'nothing' | 'settings' | 'all';
@@ -16,13 +16,10 @@ type Name = (typeof formats)[number]['name'];
 
 const bytesOf = (value: string | Uint8Array) => (typeof value === 'string' ? new TextEncoder().encode(value) : value);
 
-async function textsIn(value: string | Uint8Array, name: Name): Promise<string[]> {
-  const format = formats.find((own) => own.name === name);
-  return (await (format as Format | undefined)?.carried?.(bytesOf(value))) ?? [];
-}
+const textsIn = async (value: string | Uint8Array): Promise<string[]> => (await carriedInPicture(bytesOf(value))) ?? [];
 
-async function carriedIn(value: string | Uint8Array, name: Name): Promise<Carried> {
-  const [text = '', ...others] = await textsIn(value, name);
+async function carriedIn(value: string | Uint8Array): Promise<Carried> {
+  const [text = '', ...others] = await textsIn(value);
   expect(others).toEqual([]);
   return ok(readCarried(text, 'picture'));
 }
@@ -47,7 +44,7 @@ describe('a picture gives back what it was made of', () => {
       `%s draws the same bytes again where ${names[part]}`,
       async (_, path) => {
         const picture = await written(openProject(disk), path, part);
-        const { figures, files } = together([await carriedIn(picture, 'svg')]);
+        const { figures, files } = together([await carriedIn(picture)]);
         expect(figures[0]?.lacking.map(({ kind }) => kind).filter((kind) => kind !== 'table')).toEqual([]);
         if (part === 'all') expect(figures[0]?.lacking).toEqual([]);
         const tables = part === 'all' ? memory(Object.fromEntries(files)) : unpackedSource(files);
@@ -63,10 +60,10 @@ describe('a picture gives back what it was made of', () => {
     const texts = new Set<string>();
     for (const { name } of formats) {
       const picture = ok(await write(drawing, name));
-      const found = await textsIn(picture, name);
+      const found = await textsIn(picture);
       expect([name, found.length]).toEqual([name, 1]);
       texts.add(found[0] ?? '');
-      const { figures, files } = together([await carriedIn(picture, name)]);
+      const { figures, files } = together([await carriedIn(picture)]);
       const project = openProject(unpackedSource(files));
       const again = await written(project, figures[0]?.file ?? '', undefined, name);
       expect([name, Buffer.compare(bytesOf(again), bytesOf(picture))]).toEqual([name, 0]);
@@ -79,7 +76,7 @@ describe('a picture gives back what it was made of', () => {
     const project = openProject(disk, { style: demo('lanternfield.style.yaml'), language: 'de', caption: true });
     const drawing = ok(await project.draw(path));
     const picture = ok(await write(drawing, 'svg', { inks: 'grey' }));
-    const carried = await carriedIn(picture, 'svg');
+    const carried = await carriedIn(picture);
     const { figures, files } = together([carried]);
     expect(figures[0]?.options).toEqual(['--caption', '--inks grey']);
     expect(files.get(carried.draw)).toMatch(/\nstyle: lanternfield.style.yaml\n[\s\S]*\nlanguage: de\n/);
@@ -114,12 +111,12 @@ describe('what travels', () => {
     const drawing = await drawn();
     for (const { name } of formats) {
       const picture = ok(await write(drawing, name));
-      const [text = ''] = await textsIn(picture, name);
+      const [text = ''] = await textsIn(picture);
       expect([name, secrets.exec(text)?.[0]]).toEqual([name, undefined]);
       const letters = new TextDecoder('latin1').decode(bytesOf(picture));
       expect([name, /anna|person|nobody|secret/i.exec(letters)?.[0]]).toEqual([name, undefined]);
     }
-    const { figures, files: given } = together([await carriedIn(ok(await write(drawing, 'svg')), 'svg')]);
+    const { figures, files: given } = together([await carriedIn(ok(await write(drawing, 'svg')))]);
     expect([...given.keys()].sort()).toEqual([
       'base.style.yaml',
       'f.figure.yaml',
@@ -133,7 +130,7 @@ describe('what travels', () => {
 
   test('are with "all" the columns that are drawn, and no others', async () => {
     const picture = ok(await write(await drawn(), 'svg', { carries: 'all' }));
-    const { files: given } = together([await carriedIn(picture, 'svg')]);
+    const { files: given } = together([await carriedIn(picture)]);
     expect(given.get('answers.csv')).toBe(
       'bed,yield,season\n1,2.5,spring\n1,3.5,spring\n2,4,spring\n2,5,spring\n2,7,autumn\n',
     );
@@ -144,7 +141,7 @@ describe('what travels', () => {
     const drawing = await drawn({ 'project/a/f.figure.yaml': `${figure}export: { carries: nothing }\n` });
     for (const { name } of formats) {
       const picture = ok(await write(drawing, name));
-      expect([name, await textsIn(picture, name)]).toEqual([name, []]);
+      expect([name, await textsIn(picture)]).toEqual([name, []]);
     }
     expect(ok(await write(drawing, 'svg'))).toMatch(/Made from f\.figure\.yaml, SHA-256 [0-9a-f]{64}</);
     expect(ok(await write(drawing, 'svg', { carries: 'settings' }))).toMatch(/Made from f\.figure\.yaml</);
@@ -155,7 +152,7 @@ describe('what travels', () => {
       'project/a/base/base.style.yaml': `hexis: style/1\nexport: { carriesAtMost: ${most} }\n`,
     });
     const lessened = await drawn(house('nothing'));
-    expect(await textsIn(ok(await write(lessened, 'svg')), 'svg')).toEqual([]);
+    expect(await textsIn(ok(await write(lessened, 'svg')))).toEqual([]);
     const refused = await write(await drawn(house('settings')), 'svg', { carries: 'all' });
     expect(refused.problems.map(({ code }) => code)).toEqual(['carries-beyond']);
     const told = await openProject(
@@ -184,11 +181,32 @@ describe('what travels', () => {
     });
     const drawing = await drawn({ 'r.figure.json': text }, 'r.figure.json');
     const picture = ok(await write(drawing, 'svg', { carries: 'all' }));
-    const { figures, files: given } = together([await carriedIn(picture, 'svg')]);
+    const { figures, files: given } = together([await carriedIn(picture)]);
     expect(given.get('r.csv')).toContain('""b""');
     const again = ok(await openProject(memory(Object.fromEntries(given))).draw(figures[0]?.file ?? ''));
     expect(again.numbers).toEqual(drawing.numbers);
     expect(ok(await write(again, 'svg', { carries: 'all' }))).toBe(picture);
+  });
+
+  test('figures of a board that draw other columns of one table carry them all, each once', async () => {
+    const board = 'hexis: board/1\nfigures: [a/f.figure.yaml, a/g.figure.yaml]\nsize: { width: 16cm, height: 8cm }\n';
+    const other = figure.replace(/chart:.*/, 'chart: { kind: bar, category: season, summary: count }');
+    const more = { 'project/all.board.yaml': board, 'project/a/g.figure.yaml': other };
+    const drawing = await drawn(more, 'project/all.board.yaml');
+    const picture = ok(await write(drawing, 'svg', { carries: 'all' }));
+    const { figures, files: given } = together([await carriedIn(picture)]);
+    expect(given.get('answers.csv')?.split('\n')[0]).toBe('bed,yield,season');
+    const turned = await drawn(
+      {
+        ...more,
+        'project/all.board.yaml': board.replace('a/f.figure.yaml, a/g.figure.yaml', 'a/g.figure.yaml, a/f.figure.yaml'),
+      },
+      'project/all.board.yaml',
+    );
+    const { files: again } = together([await carriedIn(ok(await write(turned, 'svg', { carries: 'all' })))]);
+    expect(again.get('answers.csv')?.split('\n')[0]?.split(',').sort()).toEqual(['bed', 'season', 'yield']);
+    const redrawn = ok(await openProject(memory(Object.fromEntries(given))).draw(figures[0]?.file ?? ''));
+    expect(ok(await write(redrawn, 'svg', { carries: 'all' }))).toBe(picture);
   });
 
   test('two figures of one name from two folders are two files, each with its id', async () => {
@@ -202,7 +220,7 @@ describe('what travels', () => {
       'project/all.board.yaml',
     );
     const picture = ok(await write(drawing, 'svg', { carries: 'all' }));
-    const { figures, files: given } = together([await carriedIn(picture, 'svg')]);
+    const { figures, files: given } = together([await carriedIn(picture)]);
     expect(given.get('f-2.figure.yaml')).toContain('id: f\n');
     const again = ok(await openProject(memory(Object.fromEntries(given))).draw(figures[0]?.file ?? ''));
     expect(ok(await write(again, 'svg', { carries: 'all' }))).toBe(picture);
@@ -210,7 +228,7 @@ describe('what travels', () => {
 });
 
 describe('several pictures', () => {
-  const carriedOf = async (path: string) => carriedIn(await written(openProject(disk), path, 'settings'), 'svg');
+  const carriedOf = async (path: string) => carriedIn(await written(openProject(disk), path, 'settings'));
 
   test('share their codebook, put together in its own order', async () => {
     const paths = demoFigures
@@ -231,9 +249,9 @@ describe('several pictures', () => {
   });
 
   test('of one name and another content stand in folders of their own', async () => {
-    const one = await carriedIn(ok(await write(await drawn(), 'svg')), 'svg');
+    const one = await carriedIn(ok(await write(await drawn(), 'svg')));
     const other = await drawn({ 'project/a/base/base.style.yaml': 'hexis: style/1\ntext: { size: 12pt }\n' });
-    const { files: given, figures } = together([one, await carriedIn(ok(await write(other, 'svg')), 'svg')]);
+    const { files: given, figures } = together([one, await carriedIn(ok(await write(other, 'svg')))]);
     expect(figures.map(({ file }) => file)).toEqual(['f.figure.yaml', 'f/f.figure.yaml']);
     expect(given.get('base.style.yaml')).toContain('9pt');
     expect(given.get('f/base.style.yaml')).toContain('12pt');

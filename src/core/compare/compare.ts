@@ -10,7 +10,9 @@ import { compareNumbers, type NumberDifference, type NumbersCompared } from './n
 
 /** One of two states of a figure. */
 export interface Side {
+  /** The figure as it was drawn. */
   drawing: Drawing;
+  /** What the check finds in it. */
   findings: readonly Finding[];
   /** What the file of a board says of itself, beside its figures. */
   contents?: unknown;
@@ -26,25 +28,33 @@ export interface Difference {
   path: string;
   /** What it is called. */
   words: string;
-  /** Left out: it is not there. */
+  /** What it was; left out: it was not there. */
   before?: unknown;
+  /** What it is; left out: it is not there. */
   after?: unknown;
 }
 
 /** A count of cases that differs. */
 export interface CountDifference {
+  /** Which cases are counted. */
   what: 'read' | 'chosen' | 'used';
+  /** How many they were. */
   before: number;
+  /** How many they are. */
   after: number;
 }
 
 /** What differs between two states of a figure. */
 export interface Comparison {
+  /** What is written otherwise, each setting once. */
   written: Difference[];
+  /** Counts of cases that are others. */
   counts: CountDifference[];
+  /** Numbers behind the figure that are others. */
   numbers: NumberDifference[];
   /** Rows of numbers that are in one of them alone, by their names. */
   rows: { came: string[]; went: string[] };
+  /** Findings of one of them alone. */
   findings: { came: Finding[]; went: Finding[] };
   /** How many pieces of ink are in one of them alone, or stand elsewhere. */
   ink: { came: number; went: number; moved: number };
@@ -216,7 +226,9 @@ const still = 0.01;
 
 /** Pieces of ink that differ: where those stand that are in one state alone, and those that stand elsewhere. */
 export interface InkBoxes {
+  /** Of the later state alone. */
   came: Box[];
+  /** Of the earlier state alone. */
   went: Box[];
   /** Each where it stood, and where it stands. */
   moved: [Box, Box][];

@@ -6,11 +6,15 @@ export interface NumberDifference {
   table?: string;
   /** The names of its row. */
   row: string;
+  /** The title of its column. */
   column: string;
+  /** What it was. */
   before?: number;
+  /** What it is. */
   after?: number;
   /** Left out where one of them is not there. */
   difference?: number;
+  /** With how many decimals it is written. */
   decimals: number;
 }
 

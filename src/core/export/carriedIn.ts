@@ -1,5 +1,5 @@
 import { Unzlib } from 'fflate';
-import { carriedEnding, carriedKeyword, carriedLead, carriedSpace } from './trace.js';
+import { carriedKeyword, carriedLead, carriedSpace } from './trace.js';
 
 /** What a picture carries is at most so many letters; more was not written by us. */
 export const mostCarried = 32e6;
@@ -98,19 +98,4 @@ export function carriedInPacket(bytes: Uint8Array): string[] {
   const start = letters.indexOf('<x:xmpmeta');
   const end = letters.indexOf('</x:xmpmeta>', start);
   return start < 0 || end < 0 ? [] : carriedInXml(new TextDecoder().decode(bytes.subarray(start, end)));
-}
-
-/** What the files in a PDF carry. */
-export async function carriedInPdf(bytes: Uint8Array): Promise<string[]> {
-  const { getDocumentProxy } = await import('unpdf');
-  try {
-    // It takes the bytes for itself.
-    const pdf = await getDocumentProxy(new Uint8Array(bytes), { verbosity: 0 });
-    const attached = Object.values((await pdf.getAttachments()) ?? {}) as { filename: string; content: Uint8Array }[];
-    return attached
-      .filter(({ filename, content }) => filename.endsWith(carriedEnding) && content.length <= mostCarried)
-      .map(({ content }) => new TextDecoder().decode(content));
-  } catch {
-    return [];
-  }
 }

@@ -21,7 +21,6 @@ export const coreList = [
     ending: 'pdf',
     description: 'for LaTeX and print, fonts inside',
     isOwn: (head) => textOf(head).startsWith('%PDF-'),
-    carried: async (bytes) => (await readers()).carriedInPdf(bytes),
     load: async () => (await import('./pdf.js')).writePdf,
   },
   {

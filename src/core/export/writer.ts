@@ -42,7 +42,7 @@ export interface Format {
   needs?: readonly string[];
   /** Whether the first bytes of a file are of this format, so that a new drawing may take its place. */
   isOwn(head: Uint8Array): boolean;
-  /** What a file of the format carries of what it was made of: nothing, or one or several texts. Left out: it has no place for it. */
+  /** What a file of the format carries of what it was made of: nothing, or one or several texts. Left out: it has no place for it, or what reads it is not of the core. */
   carried?(bytes: Uint8Array): Promise<string[]>;
   /** Loads the writer. */
   load(): Promise<Writer>;

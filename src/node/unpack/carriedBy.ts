@@ -14,10 +14,16 @@ import { formats } from '../formats.js';
 
 const headLength = 1024;
 
-/** What a picture carries, by what its first bytes say of its format. */
-async function ofPicture(bytes: Uint8Array): Promise<string[] | undefined> {
+/** Formats that take a large library to be read: a page that draws takes none along. */
+const further: Readonly<Record<string, (bytes: Uint8Array) => Promise<string[]>>> = {
+  pdf: async (bytes) => (await import('./carriedInPdf.js')).carriedInPdf(bytes),
+};
+
+/** What a picture carries, by what its first bytes say of its format; undefined where it is none. */
+export async function carriedInPicture(bytes: Uint8Array): Promise<string[] | undefined> {
   const head = bytes.subarray(0, headLength);
-  return (formats as readonly Format[]).find(({ isOwn }) => isOwn(head))?.carried?.(bytes);
+  const format = (formats as readonly Format[]).find(({ isOwn }) => isOwn(head));
+  return format && (format.carried ?? further[format.name])?.(bytes);
 }
 
 /** The pictures that stand in a page as texts of their own (RFC 2397). */
@@ -37,7 +43,7 @@ function dataPictures(page: string): Uint8Array[] {
 async function ofPage(bytes: Uint8Array): Promise<string[]> {
   const page = new TextDecoder().decode(bytes);
   const found = carriedInXml(page);
-  for (const picture of dataPictures(page)) found.push(...((await ofPicture(picture)) ?? []));
+  for (const picture of dataPictures(page)) found.push(...((await carriedInPicture(picture)) ?? []));
   return found;
 }
 
@@ -65,7 +71,7 @@ async function ofPackage(bytes: Uint8Array): Promise<string[]> {
   const pictures = [...parts].filter(([name]) => /(^|\/)(media|Pictures)\//.test(name));
   const inOrder = pictures.map(([name, part]) => ({ part, at: placeOf(name) })).sort((a, b) => a.at - b.at);
   const found: string[] = [];
-  for (const { part } of inOrder) found.push(...((await ofPicture(part)) ?? []));
+  for (const { part } of inOrder) found.push(...((await carriedInPicture(part)) ?? []));
   return found;
 }
 
@@ -73,7 +79,7 @@ const isPackage = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
 async function textsIn(bytes: Uint8Array): Promise<string[]> {
   if (isPackage(bytes)) return ofPackage(bytes);
-  return (await ofPicture(bytes)) ?? ofPage(bytes);
+  return (await carriedInPicture(bytes)) ?? ofPage(bytes);
 }
 
 /** Whether the first bytes of a file are those of a picture, a page or a document, which may carry figures. */

@@ -3,6 +3,7 @@ import type { CarriedPart } from '../../schema/look/names.js';
 import { isOrderedGroup, type Ordered, orderedOf, orderedText, orderedUnder, withEntry } from '../../schema/ordered.js';
 import type { AuthoredFile } from '../read/gatherer.js';
 import { isBuiltIn } from '../read/styleChain.js';
+import { cellsCsv, joinedCells } from './cells.js';
 import { LocalNames } from './localNames.js';
 import type { DrawingOrigin, DrawnRows, FigureOrigin, Taken } from './origin.js';
 import { type ReferenceKind, type Renaming, withReferences } from './references.js';
@@ -61,10 +62,29 @@ function dataInCsv(data: Ordered, rename: Renaming, inFile: string): Ordered {
 /** What a drawing was made of, gathered as files of one folder. */
 class Gathering {
   readonly files = new Map<string, Ordered>();
-  readonly tables = new Map<string, Ordered>();
+  private readonly cells = new Map<string, Pick<DrawnRows, 'columns' | 'rows'>>();
   private readonly names = new LocalNames();
   /** The variables that are read of each codebook. */
   private readonly variables = new Map<string, Set<string>>();
+
+  /** Its tables as CSV, by their names. */
+  get tables(): Map<string, string> {
+    return new Map(Array.from(this.cells, ([name, cells]) => [name, cellsCsv(cells)]));
+  }
+
+  /** Takes the rows of a figure in; gives the path under which they are kept: its own, or one for this figure alone. */
+  private take(path: string, figure: string, rows: DrawnRows): string {
+    const name = this.nameOf(path, 'table', true);
+    const known = this.cells.get(name);
+    const joined = known ? joinedCells(known, rows) : rows;
+    if (joined) {
+      this.cells.set(name, joined);
+      return path;
+    }
+    const own = `${figure}\n${path}`;
+    this.cells.set(this.names.of(own, name), rows);
+    return own;
+  }
 
   /** The name of a table is that of its file: with its rows it is a CSV file, without it is what it was. */
   private nameOf(path: string, kind: ReferenceKind, withRows: boolean): string {
@@ -110,10 +130,14 @@ class Gathering {
     const { file, others, taken, join } = origin;
     const path = /\.(ya?ml|json)$/i.test(file.path) ? file.path : `${file.path}.figure.yaml`;
     const name = this.names.of(file.path, path);
+    /** The paths under which its tables are kept. */
+    const kept = new Map<string, string>();
     const rename =
       (from: string): Renaming =>
-      (reference, kind) =>
-        this.nameOf(join(from, reference), kind, rows !== undefined);
+      (reference, kind) => {
+        const path = join(from, reference);
+        return this.nameOf(kind === 'table' ? (kept.get(path) ?? path) : path, kind, rows !== undefined);
+      };
     const value = groupOf(file);
     const data = value.get('data');
     const inFile = `${name.replace(/(\.figure)?\.(ya?ml|json)$/i, '')}.csv`;
@@ -130,7 +154,7 @@ class Gathering {
           : value;
     for (const table of rows ?? []) {
       const path = table.file ?? join(file.path, inFile);
-      this.tables.set(this.nameOf(path, 'table', true), table.csv);
+      kept.set(path, this.take(path, file.path, table));
     }
     const isRenamed = !value.has('id') && !file.path.endsWith(name);
     const identified = isRenamed ? withEntry(shown, 'id', origin.id) : shown;
@@ -169,19 +193,18 @@ export async function carriedText(
   const [first] = origin.figures;
   if (!first) return fail([]);
   let draw = origin.board ? gathering.board(origin.board, first.join) : '';
-  let letters = 0;
   for (const figure of origin.figures) {
     const rows = part === 'all' ? await figure.rows() : undefined;
     if (rows && !rows.ok) return rows;
-    letters += (rows?.value ?? []).reduce((sum, { csv }) => sum + csv.length, 0);
-    if (letters > mostLetters) {
-      const inMillions = (count: number) => Math.ceil(count / 1e6);
-      return fail([error('carries-large', { size: inMillions(letters), most: inMillions(mostLetters) })]);
-    }
     const name = gathering.figure(figure, rows?.value);
     draw ||= name;
   }
   const { files, tables } = gathering;
+  const letters = [...tables.values()].reduce((sum, { length }) => sum + length, 0);
+  if (letters > mostLetters) {
+    const inMillions = (count: number) => Math.ceil(count / 1e6);
+    return fail([error('carries-large', { size: inMillions(letters), most: inMillions(mostLetters) })]);
+  }
   const whole = new Map<string, Ordered>([
     ['hexis', 'carried/1'],
     ['draw', draw],

@@ -11,11 +11,12 @@ export interface Taken {
   shared?: Layer | undefined;
 }
 
-/** The cells of one table of a figure, those of its columns that are drawn, as CSV (RFC 4180). */
+/** The cells of one table of a figure, those of its columns that are drawn. */
 export interface DrawnRows {
   /** Path of its file; undefined for rows that stand in the figure file. */
   file?: string;
-  csv: string;
+  columns: readonly string[];
+  rows: readonly (readonly string[])[];
 }
 
 /** What a figure was made of. */

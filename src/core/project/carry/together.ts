@@ -49,6 +49,7 @@ const variablesOf = (codebook: Group): Group => {
 
 /** Parts of one codebook put together again; undefined where they are of several. */
 function wholeCodebook(parts: readonly Group[]): Group | undefined {
+  if (parts.length === 1) return parts[0];
   const rest = new Set(parts.map((part) => orderedText(withEntry(part, 'variables', null))));
   if (rest.size > 1) return undefined;
   const said = new Map<string, Ordered>();
