@@ -1,7 +1,9 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
-import { numberText } from '../core/compare/comparisonText.js';
+import { compareCarried } from '../core/compare/carriedStates.js';
+import type { Difference } from '../core/compare/compare.js';
+import { numberText, writtenText } from '../core/compare/comparisonText.js';
 import { compareNumbers, type NumberDifference } from '../core/compare/numbers.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
@@ -121,6 +123,40 @@ interface Bound {
   problems: Problem[];
   /** Of a document that is brought up to date, the figures that became others. */
   brought?: readonly DocumentFigure[];
+  /** What was written otherwise in those. */
+  edited?: readonly Edited[];
+}
+
+/** What differs in the files of a figure from those that the picture in the document was made of. */
+interface Edited {
+  figure: DocumentFigure;
+  written: Difference[];
+}
+
+/** What is written otherwise in figures than when their pictures came into a document; none of pictures that carry nothing. */
+async function editedSince(document: Uint8Array, figures: readonly DocumentFigure[]): Promise<Edited[]> {
+  const { carriedInBytes } = await import('../node/unpack/carriedBy.js');
+  const before = new Map((await carriedInBytes(document)).map((carried) => [carried.draw, carried]));
+  const found: Edited[] = [];
+  for (const figure of figures) {
+    const picture = figure.pictures['svg'] ?? figure.pictures['png'];
+    const bytes = typeof picture === 'string' ? Buffer.from(picture) : picture;
+    const [now] = bytes ? await carriedInBytes(bytes) : [];
+    const was = now && before.get(now.draw);
+    const written = was ? compareCarried(was, now).written : [];
+    if (written.length > 0) found.push({ figure, written });
+  }
+  return found;
+}
+
+/** What is written otherwise in a figure, in words. */
+function editedText({ figure, written }: Edited): string {
+  const more = written.length - mostMoved;
+  return [
+    `  figure ${figure.entry.label}, written otherwise than in the picture before:`,
+    ...written.slice(0, mostMoved).map((own) => `  ${writtenText(own)}`),
+    ...(more > 0 ? [`    and ${more} more`] : []),
+  ].join('\n');
 }
 
 /** Figures by their numbers. */
@@ -156,7 +192,7 @@ function movedText({ figure, numbers }: Moved): string {
 }
 
 function said(
-  { report, drawn, call, problems, brought }: Bound,
+  { report, drawn, call, problems, brought, edited = [] }: Bound,
   outputs: readonly Output[],
   moved: readonly Moved[],
 ): void {
@@ -180,6 +216,9 @@ function said(
       drawn: drawn.drawn,
       ...(brought ? { brought: brought.map(({ id }) => id) } : {}),
       ...(moved.length > 0 ? { numbers: moved.map(({ figure, numbers }) => ({ figure: figure.id, numbers })) } : {}),
+      ...(edited.length > 0
+        ? { edited: edited.map(({ figure, written: own }) => ({ figure: figure.id, written: own })) }
+        : {}),
       problems: problemsJson(problems),
     };
     sayJson(result);
@@ -190,6 +229,7 @@ function said(
   say(`${drawn.document.title ?? drawn.document.id}: ${plural(figures.length, 'figure')}${how}`);
   for (const { path, bytes } of outputs.slice(0, 12)) say(`  ${path}  ${kilobytes(bytes)}`);
   if (outputs.length > 12) say(`  and ${outputs.length - 12} more`);
+  for (const own of edited) say(editedText(own));
   for (const own of moved) say(movedText(own));
   if (findings.length > 0) say(`  ${countText(findings)}: hexis check ${report}`);
 }
@@ -243,7 +283,8 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
     const { drawn, outputs, changes, unchanged, resized, brought } = updated.value;
     // What is there already is changed so that it can be taken back; a drawing of the report itself is not.
     const all = [...outputs, ...(await changeOutputs(changes, true))];
-    const code = await finish({ report, drawn, call, problems: updated.problems, brought }, all);
+    const edited = bytes ? await editedSince(bytes, brought) : [];
+    const code = await finish({ report, drawn, call, problems: updated.problems, brought, edited }, all);
     if (code === exit.done) for (const { path } of changes) await clearContents(path);
     if (code !== exit.done || call.json) return code;
     const [first] = changes;

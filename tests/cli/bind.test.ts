@@ -148,6 +148,27 @@ describe('what was drawn before', () => {
     expect(Buffer.compare(readFileSync(at('c.docx')), before)).toBe(0);
   });
 
+  test.each(['docx', 'odt'])('tells what is written otherwise than in the pictures of a %s document', (form) => {
+    const file = at('figures/yield-by-bed.figure.yaml');
+    const text = readFileSync(file, 'utf8');
+    expect(bind('-o', `edited.${form}`).code).toBe(0);
+    expect(bind('--into', `edited.${form}`, '-o', `edited2.${form}`).out).not.toContain('written otherwise');
+    writeFileSync(file, text.replace('to: 6', 'to: 8'));
+    const { out } = bind('--into', `edited.${form}`, '-o', `edited3.${form}`);
+    expect(out).toContain(
+      'figure 1, written otherwise than in the picture before:\n    upper limit of the value axis (axes.value.to): 6 → 8\n',
+    );
+    expect(out).not.toContain('figure 2, written otherwise');
+    const edited = json('--into', `edited.${form}`, '-o', `edited4.${form}`)['edited'] as unknown as {
+      figure: string;
+      written: { path: string }[];
+    }[];
+    expect(edited.map(({ figure, written }) => [figure, written.map((own) => own.path)])).toEqual([
+      ['yield-by-bed', ['axes.value.to']],
+    ]);
+    writeFileSync(file, text);
+  });
+
   test('tells which numbers moved when a document is brought up to date', () => {
     const table = at('data/plots.csv');
     const text = readFileSync(table, 'utf8');

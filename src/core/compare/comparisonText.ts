@@ -18,7 +18,8 @@ const places = { figure: '', codebook: 'codebook: ', style: 'style: ', board: 'b
 export const settingText = ({ in: place, letter, path, words }: Difference): string =>
   `${letter === undefined ? '' : `${letter}: `}${places[place]}${words} (${path})`;
 
-const writtenText = (own: Difference): string =>
+/** A setting that differs, in a line. */
+export const writtenText = (own: Difference): string =>
   `  ${settingText(own)}: ${valueText(own.before)} → ${valueText(own.after)}`;
 
 /** The numbers of a difference with their decimals: before, after, and by how much. */

@@ -100,6 +100,15 @@ async function filesOf(path: string): Promise<string[]> {
     .map((name) => join(path, name));
 }
 
+/** What bytes of a picture or a document carry, as far as it can be read. */
+export async function carriedInBytes(bytes: Uint8Array): Promise<Carried[]> {
+  const texts = await textsIn(bytes).catch(() => []);
+  return [...new Set(texts)].flatMap((text) => {
+    const read = readCarried(text, '');
+    return read.ok ? [read.value] : [];
+  });
+}
+
 /** What a file carries of what it was made of: a picture one figure, a document several. */
 export async function carriedBy(path: string): Promise<Outcome<Carried[]>> {
   try {
