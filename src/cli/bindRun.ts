@@ -1,9 +1,7 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
-import { compareCarried } from '../core/compare/carriedStates.js';
-import type { Difference } from '../core/compare/compare.js';
-import { numberText, writtenText } from '../core/compare/comparisonText.js';
+import { numberText } from '../core/compare/comparisonText.js';
 import { compareNumbers, type NumberDifference } from '../core/compare/numbers.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
@@ -18,6 +16,7 @@ import { disk, systemReason } from '../node/disk.js';
 import { filesRead } from '../node/filesRead.js';
 import { changeOutputs, clearContents } from '../node/journal.js';
 import { inputProblems, type Output, save } from '../node/save.js';
+import { type Edited, editedSince, editedText } from './bindEdited.js';
 import { progress } from './checkRun.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
@@ -125,38 +124,6 @@ interface Bound {
   brought?: readonly DocumentFigure[];
   /** What was written otherwise in those. */
   edited?: readonly Edited[];
-}
-
-/** What differs in the files of a figure from those that the picture in the document was made of. */
-interface Edited {
-  figure: DocumentFigure;
-  written: Difference[];
-}
-
-/** What is written otherwise in figures than when their pictures came into a document; none of pictures that carry nothing. */
-async function editedSince(document: Uint8Array, figures: readonly DocumentFigure[]): Promise<Edited[]> {
-  const { carriedInBytes } = await import('../node/unpack/carriedBy.js');
-  const before = new Map((await carriedInBytes(document)).map((carried) => [carried.draw, carried]));
-  const found: Edited[] = [];
-  for (const figure of figures) {
-    const picture = figure.pictures['svg'] ?? figure.pictures['png'];
-    const bytes = typeof picture === 'string' ? Buffer.from(picture) : picture;
-    const [now] = bytes ? await carriedInBytes(bytes) : [];
-    const was = now && before.get(now.draw);
-    const written = was ? compareCarried(was, now).written : [];
-    if (written.length > 0) found.push({ figure, written });
-  }
-  return found;
-}
-
-/** What is written otherwise in a figure, in words. */
-function editedText({ figure, written }: Edited): string {
-  const more = written.length - mostMoved;
-  return [
-    `  figure ${figure.entry.label}, written otherwise than in the picture before:`,
-    ...written.slice(0, mostMoved).map((own) => `  ${writtenText(own)}`),
-    ...(more > 0 ? [`    and ${more} more`] : []),
-  ].join('\n');
 }
 
 /** Figures by their numbers. */

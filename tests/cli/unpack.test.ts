@@ -51,6 +51,13 @@ describe('unpack', () => {
     folder.remove();
   });
 
+  test('a sheet of every style is made of no single one', () => {
+    const folder = withPicture();
+    hexis(['draw', 'f.figure.yaml', '--style', 'all', '-o', 'all.svg'], { cwd: folder.path });
+    expect(unpack(folder, 'all.svg').err).toContain('carries nothing of what it was made of');
+    folder.remove();
+  });
+
   test('writes over no file unasked, and none half', () => {
     const folder = withPicture();
     mkdirSync(folder.at('back'));

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
+import { CellTable } from './CellTable.js';
 import type { Files } from './files.js';
 import type { Compared } from './protocol.js';
 import { speech } from './speech.js';
@@ -47,31 +48,12 @@ function Differences({ tables, ink, isSame }: Pick<Compared, 'tables' | 'ink' | 
       {tables.map(({ title, head, rows, numeric }) => (
         <div key={title} className="difference">
           <h2>{title}</h2>
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}
-          <section className="numbers" tabIndex={0} aria-label={title}>
-            <table>
-              <thead>
-                <tr>
-                  {head.map((words, i) => (
-                    <th key={i} scope="col" className={i >= head.length - numeric ? 'number' : undefined}>
-                      {words}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row, r) => (
-                  <tr key={r}>
-                    {row.map((cell, i) => (
-                      <td key={i} className={i >= head.length - numeric ? 'number' : 'wrapped'}>
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </section>
+          <CellTable
+            label={title}
+            columns={head.map((words, i) => ({ title: words, isNumber: i >= head.length - numeric }))}
+            rows={rows}
+            wraps
+          />
         </div>
       ))}
       {ink !== '' && <p className="note">{speech.earlier.ink(ink)}</p>}

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { CellTable } from './CellTable.js';
 import type { ShownTable } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
@@ -21,31 +22,12 @@ export function NumbersPanel({ thinker, desk }: { thinker: Thinker; desk: DeskSt
       {tables.map(({ title, columns, rows }, t) => (
         <div key={t}>
           <h2>{title === '' ? speech.numbers.title : title}</h2>
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}
-          <section className="numbers" tabIndex={0} aria-label={title === '' ? speech.numbers.short : title}>
-            <table>
-              <thead>
-                <tr>
-                  {columns.map((column, i) => (
-                    <th key={i} scope="col" className={column.isNumber ? 'number' : undefined}>
-                      {column.title}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.slice(0, 500).map((row, r) => (
-                  <tr key={r} aria-selected={t === 0 && chosen?.rows.includes(r) ? true : undefined}>
-                    {row.map((cell, i) => (
-                      <td key={i} className={columns[i]?.isNumber ? 'number' : undefined}>
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </section>
+          <CellTable
+            label={title === '' ? speech.numbers.short : title}
+            columns={columns}
+            rows={rows.slice(0, 500)}
+            isChosen={(row) => t === 0 && chosen?.rows.includes(row) === true}
+          />
           {rows.length > 500 && <p className="note">{speech.numbers.first(rows.length)}</p>}
         </div>
       ))}

@@ -105,9 +105,11 @@ export async function contactSheet(
     panel: { x: 0, y: 0, width, height },
     items,
   };
+  // A sheet of several styles is made of no single one.
+  const { origin: _, ...card } = first;
   return succeed(
     {
-      ...first,
+      ...card,
       plate,
       faces,
       about: { id, style: 'all' },

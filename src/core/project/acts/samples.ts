@@ -32,7 +32,7 @@ export async function samplesOf(drawing: Drawing): Promise<Samples> {
   const box: Box = { x: 2, y: 1, width: width - 4, height: height - 2 };
   const picture = async (id: string, items: PlateItem[]) => {
     const sample = { ...plate, id, width, height, title: id, description: id, panel: box, items };
-    const svg = await write({ ...drawing, plate: sample }, 'svg');
+    const svg = await write({ ...drawing, plate: sample }, 'svg', { carries: 'nothing' });
     return svg.ok ? svg.value.replace(/^<\?xml.*\?>\n/, '') : '';
   };
   const each = async <T extends string>(
