@@ -29,11 +29,11 @@ import type { Words } from '../../words/words.js';
 import type { FigureOrigin } from '../carry/origin.js';
 import type { FigureContents } from '../files/figureFile.js';
 import { codebookDoubts } from './codebookDoubts.js';
-import { withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
+import { figureOrigin } from './figureOrigin.js';
 import { Gatherer, readTableFile } from './gatherer.js';
-import { gatherTable, notationOf, type TableRequest, tablesToRead } from './gatherTable.js';
+import { gatherTable, notationOf } from './gatherTable.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
 import { type Spoken, type SpokenFigure, spokenIn } from './spokenWords.js';
@@ -233,45 +233,6 @@ function locator(
   };
 }
 
-/** The variables that a figure reads: its columns, those that they are computed of, and those that its table is spread by. */
-function variablesOf(
-  { data }: FigureContents,
-  table: Table,
-  { codebook, requests }: Pick<TableRequest, 'codebook' | 'requests'>,
-): string[] {
-  const spread = data && typeof data === 'object' && 'spread' in data ? Object.values(data.spread ?? {}) : [];
-  const files = data === undefined ? [] : (dataFiles(data) ?? []);
-  const several = files.flatMap(({ told }) => Object.values(told.spread ?? {}));
-  const asked = [...requests, ...withSources(requests, codebook)].map(({ column }) => column);
-  return [...asked, ...table.columns.map(({ name }) => name), ...spread, ...several, fileColumn];
-}
-
-/** What a figure is made of; its rows are read again only where a file carries them. */
-function originOf(
-  gatherer: Gatherer,
-  figure: Reading<FigureContents>,
-  { style, language, number, shared }: GatherOptions,
-  request: Pick<TableRequest, 'codebook' | 'requests' | 'locate'> & { table: Table },
-): FigureOrigin {
-  const { store } = gatherer;
-  const { table, ...reading } = request;
-  return {
-    id: idOf(figure.value, figure.file),
-    file: { kind: 'figure', path: figure.file, source: figure.source },
-    others: gatherer.authored.filter(({ kind }) => kind !== 'figure'),
-    taken: { style, language, number, shared },
-    join: (from, reference) => store.source.join(from, reference),
-    async rows() {
-      const again = new Gatherer(store);
-      const tables = await tablesToRead(again, { figure, ...reading });
-      if (!tables.ok) return tables;
-      const rows = await (await import('../carry/drawnRows.js')).drawnRows(tables.value);
-      return hasErrors(again.problems) ? fail(again.problems) : succeed(rows);
-    },
-    variables: new Set(variablesOf(figure.value, table, request)),
-  };
-}
-
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
@@ -327,7 +288,13 @@ export async function gatherFigure(
       faceBase,
       restyled: options.style !== undefined,
       locate,
-      origin: originOf(gatherer, figure, options, { codebook: known, requests, locate, table }),
+      origin: figureOrigin(gatherer, figure, options, {
+        id: idOf(figure.value, path),
+        codebook: known,
+        requests,
+        locate,
+        table,
+      }),
     },
     gatherer.problems,
   );
