@@ -15,25 +15,14 @@ import {
   unlink,
 } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
+import type { Output } from '../core/folder/keeper.js';
 import { error, type Problem } from '../core/problem/problem.js';
 import { systemReason } from './disk.js';
 import { holdFolders } from './holdFolders.js';
 import { newSetOf, nextSaving, partOf, setOf } from './ownFiles.js';
 import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
-/** A file to be written. */
-export interface Output {
-  /** Path of the file. */
-  path: string;
-  /** Its content. */
-  bytes: Uint8Array | string;
-  /** Whether the file now at the path may be replaced, judged by its first bytes. Left out: any file may. */
-  replaces?: ((head: Uint8Array) => boolean) | undefined;
-  /** The content it had when it was read. If it differs by now, nothing is written. */
-  was?: string | Uint8Array | undefined;
-  /** Whether it belongs in a folder that Hexis keeps for itself, such as the journals'. Neither may be a link. */
-  isOwnFolder?: true;
-}
+export type { Output };
 
 /** The reason why a path may not be written. */
 class Unwritable extends Error {}

@@ -7,7 +7,7 @@ import { ok } from 'hexis';
 import { bind, bindInto, type DrawnReport, drawReport } from 'hexis/node';
 import { SaxesParser } from 'saxes';
 import { documents } from '../../src/node/bind/documents.js';
-import { packedText } from '../../src/node/bind/packedText.js';
+import { packedText } from '../../src/core/report/write/packedText.js';
 import { updateOdt } from '../../src/node/bind/update/updateOdt.js';
 import { nastyTexts } from '../fuzz/nasty.mjs';
 import { demo, folderWith, hexis, root } from '../helpers/hexis.js';

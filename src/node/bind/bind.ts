@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
+import { documentWriter, picturesFor, replacedBy } from '../../core/report/boundDocument.js';
 import type { BoundDocument, DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
 import { formats } from '../formats.js';
 import type { Output } from '../save.js';
@@ -10,16 +11,7 @@ import { DocumentFault } from './update/wordPackage.js';
 
 const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
 
-/** The writer of a form of document, or a problem where an optional library is not installed. */
-async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<ReturnType<DocumentForm['load']>>>> {
-  try {
-    return succeed(await form.load());
-  } catch (fault) {
-    if (!form.needs) throw fault;
-    const [reason = ''] = String((fault as Error).message ?? fault).split('\n');
-    return fail([error('library-missing', { format: form.name, libraries: form.needs, reason })]);
-  }
-}
+export { picturesFor };
 
 /** Where a document is saved: its folder, the base name of its files, and its main file. */
 export interface DocumentPlace {
@@ -40,15 +32,11 @@ export async function documentOutputs(
   const files = await writer.value(document, name);
   return succeed(
     files.map(({ path, bytes }, i) => {
-      const isOwn = i === 0 ? form.isOwn : formats.find(({ ending }) => path.endsWith(`.${ending}`))?.isOwn;
+      const isOwn = replacedBy(form, formats, path, i === 0);
       return { path: i === 0 ? main : join(folder, path), bytes, replaces: replacesAny ? undefined : isOwn };
     }),
   );
 }
-
-/** The picture formats needed by some forms of document together. */
-export const picturesFor = (forms: readonly DocumentForm[]): DocumentForm['pictures'] =>
-  Object.assign({}, ...forms.map(({ pictures }) => pictures));
 
 /**
  * Makes a document of a report.

@@ -2,11 +2,10 @@ import type { Finding } from '../../core/check/finding.js';
 import { checkHand } from '../../core/check/hand/checkHand.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../core/problem/problem.js';
 import { openProject } from '../../core/project/project.js';
-import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
-import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';
-import { openReport, type Report, type ReportEntry, titleIn } from '../../core/report/openReport.js';
-import { languageOf } from '../../core/words/languages.js';
-import { Words } from '../../core/words/words.js';
+import { boundDocument } from '../../core/report/boundDocument.js';
+import type { BoundDocument } from '../../core/report/documentForm.js';
+import { handFigures } from '../../core/report/drawReport.js';
+import { openReport, type Report, type ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';
 import { Cache } from './cache.js';
 import { drawEntries } from './drawing.js';
@@ -59,14 +58,6 @@ function wanted(report: Report, only: readonly string[] | undefined): Outcome<Re
   return succeed(report.entries.filter((entry) => only.some((word) => fits(entry, word))));
 }
 
-/** The font files for a document: those of its figures, else those in the package. */
-function fontsOf(drawn: readonly HashedEntry[]): BoundDocument['fontBytes'] {
-  return async (family, variant) => {
-    const own = drawn.find(({ fonts }) => fonts[`${family} ${variant}`])?.fonts[`${family} ${variant}`];
-    return own ?? disk.shippedFont(family, variant);
-  };
-}
-
 /**
  * Draws the figures of a report on all cores, those alone that are not as they were when they were drawn before.
  *
@@ -111,38 +102,14 @@ export async function drawReport(
     return fail([...new Map(errors.map((one) => [JSON.stringify(one), one])).values()]);
   }
   const drawn = entries.map((entry) => found.get(entry) as HashedEntry);
-  const twice = sameIds(
-    drawn.map(({ figure }) => figure),
-    report,
-  );
-  if (twice.length > 0) return fail(twice);
-  const page = pageOf(
-    report,
-    drawn.map(({ figure }) => figure),
-  );
-  if (!page.ok) return page;
-  const figures = drawn.map(({ figure, pictures, numbers }): DocumentFigure => ({ ...figure, pictures, numbers }));
-  const { id, author, lead } = report;
-  const language = report.language ?? drawn[0]?.figure.language ?? 'en';
-  const title = titleIn(report, language);
-  const words = new Words(await languageOf(language));
+  const document = await boundDocument(report, drawn, disk);
+  if (!document.ok) return document;
   await cache.clear();
   return succeed({
     report,
-    document: {
-      id,
-      title,
-      author,
-      language,
-      words,
-      lead,
-      page: page.value,
-      figures,
-      fontBytes: fontsOf(drawn),
-      shaper: disk.shaper,
-    },
+    document: document.value,
     // A selection of figures is not checked across figures: numbers would be missing.
-    hand: only ? [] : checkHand(handFigures(figures, await cache.changed()), report),
+    hand: only ? [] : checkHand(handFigures(document.value.figures, await cache.changed()), report),
     inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),
     drawn: missing.length,
     cache,

@@ -1,8 +1,8 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
+import type { DrawnFiles, FilesWanted } from '../../core/folder/drawFiles.js';
 import type { Outcome } from '../../core/problem/problem.js';
 import { packageRoot } from '../packageRoot.js';
-import type { DrawnFiles, FilesWanted } from './drawFiles.js';
 
 /** Draws a figure in its own thread, so that the desk keeps answering while a large picture is rendered. */
 export async function drawApart(wanted: FilesWanted): Promise<Outcome<DrawnFiles>> {

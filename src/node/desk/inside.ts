@@ -1,8 +1,7 @@
 import { realpath } from 'node:fs/promises';
 import { isAbsolute, join, relative, resolve, sep } from 'node:path';
-
-/** A path that a page asked for but may not have. */
-export class Refused extends Error {}
+import { pathParts } from '../../core/folder/pathParts.js';
+import { Refused } from '../../core/folder/refused.js';
 
 /**
  * A path as a page writes it, with `/`. Where the system separates folders by another character, that one is not allowed in a
@@ -36,14 +35,10 @@ async function realPlace(path: string): Promise<string> {
  * @throws {Refused} where it leads out of the folder, by `..`, as an absolute path, or through a link
  */
 export async function insideOf(folder: string, path: unknown): Promise<string> {
-  if (typeof path !== 'string' || path === '' || path.length > 1000) throw new Refused('no path');
-  const hasControl = [...path].some((letter) => letter < ' ');
-  if (hasControl || foreign.test(path)) throw new Refused('no path of the folder');
-  const parts = path.split('/');
-  if (parts.some((part) => part === '..' || part === '.' || part === '')) throw new Refused('no path of the folder');
-  if (parts[0] === '.hexis' || parts.includes('.git')) throw new Refused('no file of a figure');
+  const named = pathParts(path).join('/');
+  if (foreign.test(named)) throw new Refused('no path of the folder');
   const root = await realpath(folder);
-  const full = resolve(root, path);
+  const full = resolve(root, named);
   if (!holds(root, full) || !holds(root, await realPlace(full))) throw new Refused('the path leads out of the folder');
   return full;
 }

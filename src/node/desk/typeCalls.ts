@@ -1,10 +1,10 @@
 import { join } from 'node:path';
 import type { Context } from 'hono';
+import { Refused } from '../../core/folder/refused.js';
 import { type Variant, variants } from '../../core/type/face.js';
 import { shippedFamilies } from '../../core/type/families.js';
 import { disk } from '../disk.js';
 import { scriptFace } from '../scriptFace.js';
-import { Refused } from './inside.js';
 
 const variantOf = (context: Context): Variant => {
   const asked = context.req.query('variant');

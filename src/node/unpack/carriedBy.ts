@@ -6,7 +6,7 @@ import { messageOf } from '../../core/messageOf.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../core/problem/problem.js';
 import { type Carried, readCarried } from '../../core/project/carry/readCarried.js';
 import { SourceFault } from '../../core/project/read/source.js';
-import { isOpenText } from '../bind/openTextType.js';
+import { isOpenText } from '../../core/report/write/openTextType.js';
 import { openTextPackage } from '../bind/update/odtPackage.js';
 import { DocumentFault, openPackage } from '../bind/update/wordPackage.js';
 import { ownContent, systemReason } from '../disk.js';

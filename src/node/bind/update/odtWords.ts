@@ -1,6 +1,6 @@
 import { readMark } from '../../../core/report/ownMarks.js';
+import { spaced } from '../../../core/report/write/spaced.js';
 import type { Span } from '../../../core/type/markup.js';
-import { spaced } from '../spaced.js';
 import { FormsByLetters, type FoundMark, type Stretch, type WordsXml } from './captions.js';
 import { attributeAt, meant, type Tag, tagsOf } from './xmlTags.js';
 

@@ -1,11 +1,11 @@
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../../core/problem/problem.js';
 import type { DocumentFigure, DocumentForm } from '../../../core/report/documentForm.js';
+import { isOpenText } from '../../../core/report/write/openTextType.js';
 import { patchBetween } from '../../../core/schema/patch.js';
 import { ownContent } from '../../disk.js';
 import type { ByteChange, Change } from '../../journal.js';
 import type { Output } from '../../save.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../bindReport.js';
-import { isOpenText } from '../openTextType.js';
 import { documentLanguage, otherLanguage } from './documentLanguage.js';
 import { type PlacedPicture, picturesOf, type Updated, type UpdateOptions, updateDocx } from './updateDocx.js';
 import { languageOfOdt, picturesOfOdt, updateOdt } from './updateOdt.js';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { escaped } from '../../../core/export/xml.js';
 import type { DocumentFigure } from '../../../core/report/documentForm.js';
-import { packedText } from '../packedText.js';
+import { packedText } from '../../../core/report/write/packedText.js';
 import {
   captionChanges,
   type FoundMark,

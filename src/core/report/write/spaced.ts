@@ -1,4 +1,4 @@
-import { escaped } from '../../core/export/xml.js';
+import { escaped } from '../../export/xml.js';
 
 /** Words as content of OpenDocument text: blanks in a row are one to readers of the format, unless they are counted. */
 export const spaced = (text: string): string =>

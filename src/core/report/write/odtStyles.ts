@@ -1,7 +1,7 @@
-import { escaped } from '../../core/export/xml.js';
-import type { WordsLook } from '../../core/report/documentCaption.js';
-import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
-import { isEastAsian } from '../../core/report/letterForms.js';
+import { escaped } from '../../export/xml.js';
+import type { WordsLook } from '../documentCaption.js';
+import type { BoundDocument, DocumentFigure } from '../documentForm.js';
+import { isEastAsian } from '../letterForms.js';
 
 /** The names of the paragraph styles, by use: those of the office programs where they have one. */
 export const styles = {

@@ -1,6 +1,6 @@
-import type { Format } from '../core/export/writer.js';
-import { error, type Problem } from '../core/problem/problem.js';
-import type { Drawing } from '../core/project/compose/drawing.js';
+import { error, type Problem } from '../problem/problem.js';
+import type { Drawing } from '../project/compose/drawing.js';
+import type { Format } from './writer.js';
 
 const mostMillionPixels = 120;
 

@@ -1,5 +1,6 @@
-import { escaped } from '../../core/export/xml.js';
-import type { WordsLook } from '../../core/report/documentCaption.js';
+import { escaped } from '../../export/xml.js';
+import { loadMarkup, plainText, type Span } from '../../type/markup.js';
+import type { WordsLook } from '../documentCaption.js';
 import {
   type BoundDocument,
   type DocumentFigure,
@@ -7,9 +8,8 @@ import {
   pictureFile,
   pictureName,
   titleText,
-} from '../../core/report/documentForm.js';
-import { markName } from '../../core/report/ownMarks.js';
-import { loadMarkup, plainText, type Span } from '../../core/type/markup.js';
+} from '../documentForm.js';
+import { markName } from '../ownMarks.js';
 import { kept, part, points, styles, stylesPart } from './odtStyles.js';
 import { manifestOf, packedText } from './packedText.js';
 import { sequenceOf } from './sequence.js';

@@ -1,5 +1,5 @@
 import { strToU8, type Zippable, zipSync } from 'fflate';
-import { escaped } from '../../core/export/xml.js';
+import { escaped } from '../../export/xml.js';
 import { openTextType } from './openTextType.js';
 
 const types: Readonly<Record<string, string>> = { xml: 'text/xml', svg: 'image/svg+xml', png: 'image/png' };

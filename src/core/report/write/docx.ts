@@ -1,20 +1,14 @@
 import type { IRunOptions, TextRun } from 'docx';
 import { unzipSync, type Zippable, zipSync } from 'fflate';
-import { escaped, xmlText } from '../../core/export/xml.js';
-import { recordOf } from '../../core/keys.js';
-import type { WordsLook } from '../../core/report/documentCaption.js';
-import {
-  type BoundDocument,
-  type DocumentFigure,
-  numberText,
-  pictureName,
-  titleText,
-} from '../../core/report/documentForm.js';
-import { isEastAsian, type LetterForm, type LetterRun, letterRuns } from '../../core/report/letterForms.js';
-import { markName } from '../../core/report/ownMarks.js';
-import type { Span } from '../../core/type/markup.js';
-import { loadMarkup, plainText } from '../../core/type/markup.js';
-import type { Language } from '../../core/words/language.js';
+import { escaped, xmlText } from '../../export/xml.js';
+import { recordOf } from '../../keys.js';
+import type { Span } from '../../type/markup.js';
+import { loadMarkup, plainText } from '../../type/markup.js';
+import type { Language } from '../../words/language.js';
+import type { WordsLook } from '../documentCaption.js';
+import { type BoundDocument, type DocumentFigure, numberText, pictureName, titleText } from '../documentForm.js';
+import { isEastAsian, type LetterForm, type LetterRun, letterRuns } from '../letterForms.js';
+import { markName } from '../ownMarks.js';
 import { sequenceOf } from './sequence.js';
 
 type Docx = typeof import('docx');
@@ -139,7 +133,8 @@ function captionOf(docx: Docx, figure: DocumentFigure, counts: Counts, keepNext:
 }
 
 /** Stands in for a picture until the parts are packed, so that no picture is compressed twice. */
-const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
+const placeOf = (id: string, format: 'svg' | 'png'): string => `${format} of ${id}`;
+const placeBytes = (id: string, format: 'svg' | 'png') => new TextEncoder().encode(placeOf(id, format));
 
 /** Running numbers of a document: of the next figure and of the next bookmark. */
 interface Counts {
@@ -160,9 +155,9 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
   const stacked = caption.arrange === 'stacked';
   const image = new ImageRun({
     type: 'svg',
-    data: placeOf(id, 'svg'),
+    data: placeBytes(id, 'svg'),
     transformation: { width: pixels(width), height: pixels(height) },
-    fallback: { type: 'png', data: placeOf(id, 'png') },
+    fallback: { type: 'png', data: placeBytes(id, 'png') },
     altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
   });
   const flow = flowOf(counts.language);
@@ -303,7 +298,7 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], counts: 
   });
   const pictures = new Map(
     figures.flatMap(({ id, pictures: own }) =>
-      (['svg', 'png'] as const).map((format) => [String(placeOf(id, format)), own[format] as Uint8Array | string]),
+      (['svg', 'png'] as const).map((format) => [placeOf(id, format), own[format] as Uint8Array | string]),
     ),
   );
   for (const [name, part] of Object.entries(parts)) {
@@ -383,5 +378,5 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
       },
     ],
   });
-  return settled(new Uint8Array(await Packer.toBuffer(file)), figures, counts);
+  return settled(new Uint8Array(await Packer.toArrayBuffer(file)), figures, counts);
 }
