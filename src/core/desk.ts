@@ -38,6 +38,13 @@ export { inkText } from './compare/comparisonText.js';
 export type { ColumnProfile } from './data/profile.js';
 export { tableEndings } from './data/tableForms.js';
 export { cellForm, cellText, csvOf } from './export/numbers.js';
+export { pngWriter, type Raster, type Rasteriser } from './export/png.js';
+export { DeskFolder, type DeskPlace, faultOf, type Reply } from './folder/deskFolder.js';
+export { type FolderEntry, type FolderFile, type FolderKind, isRead } from './folder/kinds.js';
+export { memoryShelf } from './folder/memoryShelf.js';
+export { Refused } from './folder/refused.js';
+export type { Shelf } from './folder/shelf.js';
+export { shelfPlace } from './folder/shelfPlace.js';
 export {
   type Answers,
   answered,
@@ -64,6 +71,7 @@ export {
   viewEdits,
   viewOf,
 } from './project/compose/turntable.js';
+export { settingsText } from './project/read/settingsText.js';
 export { overlaid } from './project/read/source.js';
 export { edited, type History, historyOf, redo, undo } from './schema/history.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './schema/patch.js';

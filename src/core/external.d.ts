@@ -141,7 +141,15 @@ declare module 'pdfkit' {
     scale: number;
     ref(): unknown;
   }
+  /** An object of a document, with what its stream holds. */
+  export interface Reference {
+    buffer: Uint8Array[];
+    /** Whether the stream is to be packed. */
+    compress: boolean;
+    finalize(): void;
+  }
   export interface Document {
+    ref(data?: Record<string, unknown>): Reference;
     on(event: 'data', listener: (chunk: Uint8Array) => void): void;
     on(event: 'end', listener: () => void): void;
     on(event: 'error', listener: (error: Error) => void): void;

@@ -12,3 +12,4 @@ export { type BoundFigure, entryOptions, handFigures, pageOf } from './report/dr
 export { movedFigure, reportDraft } from './report/figureOrder.js';
 export { type MendedAcross, type MendedFile, mendAcross } from './report/mendAcross.js';
 export { isReport, openReport, type Report, type ReportEntry, titleIn } from './report/openReport.js';
+export { wordDocumentList } from './report/wordDocuments.js';

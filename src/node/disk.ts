@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliDecompress } from 'node:zlib';
-import { decodeText } from '../core/data/encoding.js';
+import { settingsText } from '../core/project/read/settingsText.js';
 import { type Source, SourceFault } from '../core/project/read/source.js';
 import { mayAnswer } from './engines/mayAnswer.js';
 import { noFile, noteFile, noteRead, signatureOf } from './filesRead.js';
@@ -66,23 +66,8 @@ async function content(path: string, saw: (signature: string) => void): Promise<
   }
 }
 
-/** The largest figure file, codebook or style: they are written by hand, and anything larger is something else. */
-const mostText = 2e6;
-
 /** A text that is not part of a figure. @throws {SourceFault} */
-export const ownText = async (path: string): Promise<string> => textOf(await ownContent(path));
-
-/** A file as text: UTF-8, or UTF-16 with a byte order mark. */
-function textOf(bytes: Uint8Array): string {
-  if (bytes.length > mostText) {
-    const size = `${Math.round(bytes.length / 1e6)} MB`;
-    throw new SourceFault('unreadable', `it has ${size}, and settings of at most ${mostText / 1e6} MB are read`);
-  }
-  const decoded = decodeText(bytes);
-  if (!decoded) throw new SourceFault('unreadable', 'it is not a text file');
-  if (decoded.assumed) throw new SourceFault('unreadable', 'its letters are not in UTF-8; save it as UTF-8 text');
-  return decoded.text;
-}
+export const ownText = async (path: string): Promise<string> => settingsText(await ownContent(path));
 
 async function filesBeside(path: string): Promise<string[]> {
   const folder = dirname(path);
@@ -98,7 +83,7 @@ let shaper: Promise<Uint8Array> | undefined;
 
 /** Files on disk. Relative paths start at the current folder. */
 export const disk: Source = {
-  text: async (path) => textOf(await read(path)),
+  text: async (path) => settingsText(await read(path)),
   bytes: read,
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
   // A file served from the cache is still one that the figure is made of.

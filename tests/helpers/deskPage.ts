@@ -56,7 +56,11 @@ export async function deskPage(
   figure?: string,
   { isDeaf = false }: { isDeaf?: boolean } = {},
 ): Promise<DeskPage> {
-  const served = await serveDesk({ folder: path, page: join(root, 'dist', 'desk'), port: ports.get(reader) ?? 0 });
+  const served = await serveDesk({
+    folder: path,
+    page: join(root, 'dist', 'site', 'desk'),
+    port: ports.get(reader) ?? 0,
+  });
   ports.set(reader, served.port);
   const page = await reader.newPage();
   page.setDefaultTimeout(patience);

@@ -5,8 +5,8 @@ import { disk } from 'hexis/node';
 import { SaxesParser } from 'saxes';
 import { harmless } from '../../src/cli/report.js';
 import { decodeText } from '../../src/core/data/encoding.js';
-import { cssText } from '../../src/core/export/xml.js';
 import { encodePng } from '../../src/core/export/png.js';
+import { cssText } from '../../src/core/export/xml.js';
 import { drawn } from '../helpers/figures.js';
 
 async function made(

@@ -103,8 +103,9 @@ describe('the rules', () => {
   });
 
   test('every warning of a drawing belongs to one rule', () => {
-    const sources = readdirSync(join(root, 'src/core'), { recursive: true, encoding: 'utf8' }).filter((name) =>
-      name.endsWith('.ts'),
+    // What is said of files that are saved is no matter of figures.
+    const sources = readdirSync(join(root, 'src/core'), { recursive: true, encoding: 'utf8' }).filter(
+      (name) => name.endsWith('.ts') && !name.startsWith('folder'),
     );
     const warned = new Set(
       sources.flatMap((name) =>

@@ -1,7 +1,9 @@
 import { memo } from 'react';
 import { Button, Checkbox } from 'react-aria-components';
+import type { Acts } from './acts.js';
 import { CopyMenu } from './CopyMenu.js';
 import type { Files } from './files.js';
+import { give } from './handOver.js';
 import { sinceStart } from './known.js';
 import { SaveDialog } from './SaveDialog.js';
 import { speech } from './speech.js';
@@ -28,11 +30,28 @@ interface ToolsProps extends Pick<Props, 'files' | 'thinker' | 'target'>, Pick<D
 
 const steps = { undo: speech.header.undo, redo: speech.header.redo } as const;
 
+/** Gives all files to the person, with what was done to them. */
+async function packed(files: Files, acts: Acts): Promise<void> {
+  const bytes = await files.packed?.().catch((fault) => acts.say(String(fault)));
+  if (bytes) give({ name: `${files.name}.zip`, bytes });
+}
+
 /** The tools, made anew only where they say something else. */
 const Tools = memo(function Tools({ files, thinker, acts, target, caption, isChanged, isReady, ...last }: ToolsProps) {
   return (
     <header>
       <h1>{speech.header.title}</h1>
+      {files.packed && <span className="hint">{files.name}</span>}
+      {files.packed && (
+        <Button
+          className="act"
+          onPress={() => {
+            location.hash = '';
+          }}
+        >
+          {speech.header.others}
+        </Button>
+      )}
       {(['undo', 'redo'] as const).map((which) => (
         <Button
           key={which}
@@ -55,6 +74,11 @@ const Tools = memo(function Tools({ files, thinker, acts, target, caption, isCha
         <span className="box" aria-hidden="true" />
         {speech.header.withCaption}
       </Checkbox>
+      {files.packed && files.isHanded && (
+        <Button className="act" onPress={() => void packed(files, acts)}>
+          {speech.header.packed}
+        </Button>
+      )}
       <CopyMenu thinker={thinker} acts={acts} isReady={isReady} />
       <SaveDialog files={files} acts={acts} isReady={isReady} />
     </header>

@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { Button, GridList, GridListItem, Input, Label, TextField, useDragAndDrop } from 'react-aria-components';
 import { Choices } from './Choices.js';
 import type { Files } from './files.js';
+import { handOver } from './handOver.js';
+import { shortName } from './names.js';
 import type { ReportFigure, ReportView } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
@@ -26,23 +28,28 @@ interface Props {
 }
 
 /** Binds the report into the folder, in several forms at once, by the code of the command. */
-function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) {
+function Binding({ files, thinker, desk, path }: Pick<Props, 'files' | 'thinker' | 'desk' | 'path'>) {
+  const [progress, setProgress] = useState('');
   const [as, setAs] = useState<string[]>(['docx']);
   const [into, setInto] = useState('');
   const [isBusy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
-  if (!files.bind) return <p className="hint">{speech.report.demo}</p>;
   const bind = async () => {
     setBusy(true);
     setSaid(undefined);
-    const bound = await files.bind?.(path, as, into);
+    thinker.progress = (done, total) => setProgress(speech.report.drawn(done, total));
+    const bound = await files.bind(path, as, into).catch((own) => ({ fault: String(own) }));
     setBusy(false);
-    if (!bound) return;
+    setProgress('');
     if ('fault' in bound) setSaid({ text: bound.fault, isFault: true });
     else {
       const names = bound.files.filter((name) => !name.includes('/'));
+      if (bound.handed?.length) await handOver(bound.handed, shortName(path));
       setSaid({
-        text: speech.report.boundInto(names.join(', '), into === '' ? speech.report.folderHere : into),
+        text: speech.report.boundInto(
+          names.join(', '),
+          files.isHanded ? speech.report.downloads : into === '' ? speech.report.folderHere : into,
+        ),
         isFault: false,
       });
       desk.acts.say(speech.report.bound(names.join(', ')));
@@ -51,12 +58,14 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
   return (
     <div className="binding">
       <Choices label={speech.report.as} words={forms} chosen={as} choose={setAs} />
-      <TextField value={into} onChange={setInto}>
-        <Label>{speech.report.folder}</Label>
-        <Input placeholder={speech.report.folderHint} />
-      </TextField>
+      {!files.isHanded && (
+        <TextField value={into} onChange={setInto}>
+          <Label>{speech.report.folder}</Label>
+          <Input placeholder={speech.report.folderHint} />
+        </TextField>
+      )}
       <Button id="bind" className="main" isDisabled={as.length === 0 || isBusy} onPress={() => void bind()}>
-        {isBusy ? speech.report.binding : speech.report.bind}
+        {isBusy ? progress || speech.report.binding : speech.report.bind}
       </Button>
       {said && (
         <p className={said.isFault ? 'fault' : 'hint'} role="status">
@@ -140,7 +149,7 @@ export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
       <h2>{speech.report.across}</h2>
       <Across desk={desk} view={view} />
       <h2>{speech.report.document}</h2>
-      <Binding files={files} desk={desk} path={path} />
+      <Binding files={files} thinker={thinker} desk={desk} path={path} />
     </>
   );
 }

@@ -13,44 +13,20 @@ import {
 import type { Acts } from './acts.js';
 import { Choices } from './Choices.js';
 import type { Files } from './files.js';
-import { centimetres } from './names.js';
-import type { Shown } from './protocol.js';
+import { handOver } from './handOver.js';
+import { centimetres, shortName } from './names.js';
 import { speech } from './speech.js';
 
 /** What a format is called, and what it is for. */
 const formWords = ({ formats }: Files): Record<string, string> =>
   Object.fromEntries(formats.map(({ name, description }) => [name, `${name.toUpperCase()}: ${description}`]));
 
-/** Keeps the drawing as a file of the browser. */
-function download({ id, svg }: Shown): void {
-  const link = document.createElement('a');
-  const text = `<?xml version="1.0" encoding="UTF-8"?>\n${svg}`;
-  link.href = URL.createObjectURL(new Blob([text], { type: 'image/svg+xml' }));
-  link.download = `${id}.svg`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
-
-/** Hands the figure over: into the folder, in several formats at once, by the code of the command; or the SVG by the browser. */
+/** Hands the figure over, in several formats at once, by the code of the command: into the folder, or by the downloads of the browser. */
 export function SaveDialog({ files, acts, isReady }: { files: Files; acts: Acts; isReady: boolean }) {
   const [as, setAs] = useState<string[]>(['svg', 'pdf']);
   const [wish, setWish] = useState({ width: '', height: '', dpi: '300', into: '' });
   const [fault, setFault] = useState('');
-  if (!files.save) {
-    return (
-      <Button
-        id="save"
-        className="act"
-        isDisabled={!isReady}
-        onPress={() => {
-          const { shown } = acts.now();
-          if (shown) download(shown);
-        }}
-      >
-        {speech.save.saveSvg}
-      </Button>
-    );
-  }
+  const [isBusy, setBusy] = useState(false);
   const save = async (close: () => void) => {
     const dpi = Number(wish.dpi);
     if (!(dpi >= 36 && dpi <= 2400)) {
@@ -58,14 +34,21 @@ export function SaveDialog({ files, acts, isReady }: { files: Files; acts: Acts;
       return;
     }
     const { figure, caption } = acts.now();
-    const saved = figure && (await files.save?.(figure, { ...wish, as, dpi, caption }));
-    if (!saved) return;
+    if (figure === undefined) return;
+    setBusy(true);
+    const saved = await files.save(figure, { ...wish, as, dpi, caption }).catch((own) => ({ fault: String(own) }));
+    setBusy(false);
     if ('fault' in saved) {
       setFault(saved.fault);
       return;
     }
     setFault('');
     close();
+    if (saved.handed?.length) {
+      await handOver(saved.handed, acts.now().shown?.id ?? shortName(figure));
+      acts.say(speech.save.handed(saved.files.join(', ')));
+      return;
+    }
     acts.say(speech.save.saved(saved.files.join(', '), wish.into === '' ? speech.save.folderHere : wish.into));
   };
   const asDrawn = (side: 'width' | 'height') => {
@@ -98,13 +81,13 @@ export function SaveDialog({ files, acts, isReady }: { files: Files; acts: Acts;
                 </div>
                 <div className="pair">
                   {field('dpi', speech.save.dpi, '300')}
-                  {field('into', speech.save.folder, speech.save.folderHint)}
+                  {!files.isHanded && field('into', speech.save.folder, speech.save.folderHint)}
                 </div>
                 {fault !== '' && <p className="fault">{fault}</p>}
                 <div className="ends">
                   <Button onPress={close}>{speech.save.leave}</Button>
-                  <Button className="main" isDisabled={as.length === 0} onPress={() => void save(close)}>
-                    {speech.save.save}
+                  <Button className="main" isDisabled={as.length === 0 || isBusy} onPress={() => void save(close)}>
+                    {isBusy ? speech.save.saving : speech.save.save}
                   </Button>
                 </div>
               </>

@@ -8,11 +8,15 @@ import type {
   Drag,
   Edit,
   Exchange,
+  Raster,
+  Reply,
   Samples,
   VariableRow,
   View,
   Words,
 } from 'hexis/desk';
+import type { FolderCall, Place } from './placeCalls.js';
+import type { RasterWish } from './rasterise.js';
 
 /** A table as its cells are shown. */
 export interface ShownTable {
@@ -166,9 +170,16 @@ export interface Calls {
   /** Stops what is asked of tables now. */
   stop: { ask: object; get: undefined };
   files: {
-    ask: { served?: { token: string; base: string }; texts?: Record<string, string | Uint8Array> };
+    /** `base`: the address of the page, beside which a site has its faces. */
+    ask: { base: string } & ({ served: { token: string } } | { place: Place });
     get: undefined;
   };
+  /** What is asked about the files of a place that no server has. */
+  folder: { ask: { call: FolderCall; ask: Record<string, unknown> }; get: Reply };
+  /** All files of the place, with their journals, in a ZIP file. */
+  packed: { ask: Record<string, never>; get: Uint8Array };
+  /** Puts files into the place, as they are. */
+  taken: { ask: { files: Record<string, Uint8Array> }; get: { fault?: string } };
   changed: { ask: { path: string; text?: string; bytes?: Uint8Array }; get: undefined };
   draw: { ask: { path: string; caption: boolean }; get: Drawn };
   try: { ask: { path: string; figure: string; caption: boolean; edits: readonly Edit[] }; get: Tried };
@@ -232,6 +243,27 @@ export interface Question<N extends CallName = CallName> {
 export interface Waiting {
   waiting: number;
 }
+
+/** The same: how far a document is. */
+export interface Progress {
+  progress: { done: number; total: number };
+}
+
+/** What the worker asks of the page: dots of a drawing. */
+export interface Rastering {
+  raster: number;
+  wish: RasterWish;
+}
+
+/** What the page answers. */
+export interface Rastered {
+  rastered: number;
+  made?: Raster;
+  fault?: string;
+}
+
+/** All that a worker says. */
+export type FromWorker = Answer | Waiting | Progress | Rastering;
 
 export interface Answer {
   id: number;

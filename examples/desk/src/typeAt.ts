@@ -1,9 +1,8 @@
 import { memory, type Source } from 'hexis';
+import { wordBreaks } from './typeOfSite.js';
 
 type Abilities = Pick<Source, 'shippedFont' | 'shaper' | 'scriptFace' | 'wordBreaks'>;
 type Variant = Parameters<Source['shippedFont']>[1];
-
-let words: Intl.Segmenter | undefined;
 
 /** The faces of the server, what shapes text, and the dictionaries of the browser; each is fetched once. */
 export function typeAt(served: { token: string; base: string }): Abilities {
@@ -37,9 +36,6 @@ export function typeAt(served: { token: string; base: string }): Abilities {
       faces.set(key, found);
       return found;
     },
-    wordBreaks(text) {
-      words ??= new Intl.Segmenter('th', { granularity: 'word' });
-      return [...words.segment(text)].map(({ index }) => index);
-    },
+    wordBreaks,
   };
 }

@@ -48,13 +48,17 @@ import {
   patched,
   patchFor,
   pathFrom,
+  type Raster,
+  type Rasteriser,
   readingOrder,
   rowsOf,
   type Samples,
+  type Shelf,
   type Side,
   samplesOf,
   scopesOf,
   settingEdits,
+  settingsText,
   type TableLook,
   type Turntable,
   turntable,
@@ -74,23 +78,26 @@ import {
 } from 'hexis/report';
 import { askingAt } from './asking.js';
 import { centimetres, inDatabase } from './names.js';
+import { type Place, PlaceCalls, shelfOf } from './placeCalls.js';
 import type {
   Answer,
   CallName,
   Calls,
   Chosen,
   Drawn,
+  FromWorker,
   Marked,
   Question,
+  Rastered,
   Setting,
   Shown,
   ShownTable,
   Small,
   Tried,
-  Waiting,
 } from './protocol.js';
 import { speech } from './speech.js';
 import { typeAt } from './typeAt.js';
+import { typeOfSite } from './typeOfSite.js';
 
 let project: Project | undefined;
 /** Texts and tables that come before those of the server: what the page has just changed, or all of the demo. */
@@ -105,7 +112,29 @@ const looks = new Map<string, { look: TableLook; remarks: string[] }>();
 /** Stops what is asked of tables; none where nothing is served. */
 let stopAsking: (() => void) | undefined;
 
-const tellWaiting = (waiting: number) => self.postMessage({ waiting } satisfies Waiting);
+const tell = (said: FromWorker) => self.postMessage(said);
+const tellWaiting = (waiting: number) => tell({ waiting });
+const tellProgress = (done: number, total: number) => tell({ progress: { done, total } });
+
+/** Drawings that the page makes dots of, by their numbers. */
+const rastering = new Map<number, { done(made: Raster): void; fail(fault: Error): void }>();
+let rasters = 0;
+
+const rasterByPage: Rasteriser = (svg, wish) => {
+  rasters += 1;
+  const own = rasters;
+  return new Promise((done, fail) => {
+    rastering.set(own, { done, fail });
+    tell({ raster: own, wish: { svg, ...wish } });
+  });
+};
+
+function rastered({ rastered: own, made, fault }: Rastered): void {
+  const waiting = rastering.get(own);
+  rastering.delete(own);
+  if (made) waiting?.done(made);
+  else waiting?.fail(new Error(fault));
+}
 
 const bump = (path: string) => {
   changes.set(path, (changes.get(path) ?? 0) + 1);
@@ -113,35 +142,66 @@ const bump = (path: string) => {
   table = undefined;
 };
 
-/** The files of a folder by the calls of its server, or those of the demo. */
-function sourceOf(served: { token: string; base: string } | undefined): Source {
-  const plain = memory({});
-  const asking = served && askingAt(served, (path) => changes.get(path) ?? 0, tellWaiting);
-  stopAsking = asking?.stop;
+/** The files that no server has. */
+let place: { shelf: Shelf; calls: PlaceCalls } | undefined;
+
+/** Reads the files of a folder by the calls of its server. */
+const servedBytes = (token: string, base: string) => async (path: string) => {
+  const answer = await fetch(`${base}api/bytes?path=${encodeURIComponent(path)}`, {
+    headers: { authorization: `Bearer ${token}` },
+  });
+  if (answer.ok) return new Uint8Array(await answer.arrayBuffer());
+  const { fault } = (await answer.json()) as { fault: string };
+  throw new SourceFault(answer.status === 404 ? 'missing' : 'unreadable', fault);
+};
+
+const shelvedBytes = (shelf: Shelf) => async (path: string) => {
+  const found = await shelf.read(path);
+  if (!found) throw new SourceFault('missing', speech.thinker.noFile);
+  return found;
+};
+
+/** Files as they are read, but for those that the page has just changed. */
+function sourceOf(read: (path: string) => Promise<Uint8Array>, abilities: Partial<Source>): Source {
   const get = async (path: string) => {
     const own = held.get(path);
     if (own !== undefined) return typeof own === 'string' ? new TextEncoder().encode(own) : own;
-    if (!served) throw new SourceFault('missing', speech.thinker.noFile);
-    const answer = await fetch(`${served.base}api/bytes?path=${encodeURIComponent(path)}`, {
-      headers: { authorization: `Bearer ${served.token}` },
-    });
-    if (answer.ok) return new Uint8Array(await answer.arrayBuffer());
-    const { fault } = (await answer.json()) as { fault: string };
-    throw new SourceFault(answer.status === 404 ? 'missing' : 'unreadable', fault);
-  };
-  const textOf = async (path: string) => {
-    const own = held.get(path);
-    return typeof own === 'string' ? own : new TextDecoder().decode(await get(path));
+    return read(path);
   };
   return {
-    ...plain,
-    ...(served && asking ? { ...typeAt(served), answerer: asking.answerer } : {}),
-    text: textOf,
+    ...memory({}),
+    ...abilities,
+    text: async (path) => {
+      const own = held.get(path);
+      return typeof own === 'string' ? own : settingsText(await get(path));
+    },
     bytes: get,
     stamp: async (path) => changes.get(path) ?? 0,
     near: async () => [...held.keys()],
   };
 }
+
+/** The files by the calls of a server. */
+function servedSource(token: string, base: string): Source {
+  const served = { token, base };
+  const asking = askingAt(served, (path) => changes.get(path) ?? 0, tellWaiting);
+  stopAsking = asking.stop;
+  return sourceOf(servedBytes(token, base), { ...typeAt(served), answerer: asking.answerer });
+}
+
+/** The files of a place that no server has. */
+function placedSource(own: Place, base: string): Source {
+  const shelf = shelfOf(own);
+  const source = sourceOf(shelvedBytes(shelf), typeOfSite(base));
+  const calls = new PlaceCalls(own, shelf, { source, rasterise: rasterByPage, progress: tellProgress });
+  place = { shelf, calls };
+  return source;
+}
+
+const placed = () => {
+  if (!place) throw new Error(speech.thinker.noFiles);
+  return place;
+};
 
 const opened = (): Project => {
   if (!project) throw new Error(speech.thinker.noFiles);
@@ -318,10 +378,13 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     stopAsking?.();
     return undefined;
   },
-  files({ served, texts = {} }) {
-    for (const [path, text] of Object.entries(texts)) held.set(path, text);
-    project = openProject(sourceOf(served));
+  files(ask) {
+    const source = 'served' in ask ? servedSource(ask.served.token, ask.base) : placedSource(ask.place, ask.base);
+    project = openProject(source);
   },
+  folder: async ({ call, ask }) => placed().calls.answer(call, ask),
+  packed: async () => (await import('./zipped.js')).packedShelf(placed().shelf),
+  taken: async ({ files }) => (await import('./zipped.js')).takenInto(placed().shelf, files),
   changed({ path, text, bytes }) {
     const now = text ?? bytes;
     if (now === undefined) held.delete(path);
@@ -564,10 +627,11 @@ async function answerTo({ id, name, ask }: Question): Promise<void> {
   } catch (fault) {
     answer.fault = String(fault);
   }
-  self.postMessage(answer);
+  tell(answer);
 }
 
-self.addEventListener('message', ({ data }: MessageEvent<Question>) => {
-  if (inTurn.has(data.name)) last = last.then(() => answerTo(data));
+self.addEventListener('message', ({ data }: MessageEvent<Question | Rastered>) => {
+  if ('rastered' in data) rastered(data);
+  else if (inTurn.has(data.name)) last = last.then(() => answerTo(data));
   else void answerTo(data);
 });

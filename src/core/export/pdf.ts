@@ -10,6 +10,7 @@ import { isComplex } from '../type/scripts.js';
 import { seenFromLeft } from '../type/visualOrder.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { drawGlyphs } from './pdfGlyphs.js';
+import { pdfClass } from './pdfPacked.js';
 import { carriedEnding, traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 import { escaped } from './xml.js';
@@ -254,7 +255,7 @@ export async function pdfDocument(
   { title, description, author, language, trace, bookmarks, carries = [] }: DocumentInfo,
   faces: DocumentFaces,
 ): Promise<Uint8Array> {
-  const { default: PDFDocument } = await import('pdfkit');
+  const PDFDocument = await pdfClass();
   const first = entryAt(sheets, 0);
   const items = sheets.flatMap(({ blocks }) => blocks.flatMap((block) => block.items));
   const fonts = await loadFonts(items, faces);

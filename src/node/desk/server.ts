@@ -136,6 +136,10 @@ const asking = (root: string) => async (context: Context) => {
   return context.json(await reply({ ...table, file } as TableRef));
 };
 
+/** The page as a server gives it: its policy comes by header, and what makes a site of it is left out. */
+const servedPage = (page: string, nonce: string): string =>
+  page.replace(/<!-- site -->[\s\S]*?<!-- \/site -->\s*/, '').replaceAll('nonce="desk"', `nonce="${nonce}"`);
+
 /** A file of the page. Each time `index.html` is served it gets a new nonce, for the styles that the editor creates. */
 async function pageFile(
   page: string,
@@ -148,7 +152,7 @@ async function pageFile(
   const type = types[name.split('.').at(-1) as string];
   if (!bytes || !type) return undefined;
   return {
-    body: name === 'index.html' ? bytes.toString('utf8').replaceAll('%NONCE%', nonce) : Uint8Array.from(bytes),
+    body: name === 'index.html' ? servedPage(bytes.toString('utf8'), nonce) : Uint8Array.from(bytes),
     type,
   };
 }
@@ -157,7 +161,7 @@ async function pageFile(
 export async function serveDesk({
   folder,
   port = 0,
-  page = join(packageRoot, 'dist', 'desk'),
+  page = join(packageRoot, 'dist', 'site', 'desk'),
 }: DeskOptions): Promise<ServedDesk> {
   const token = randomBytes(tokenBytes).toString('base64url');
   const root = await realpath(folder);

@@ -1,0 +1,92 @@
+import { useEffect, useState } from 'react';
+import { Button } from 'react-aria-components';
+import { Desk } from './Desk.js';
+import type { Files } from './files.js';
+import { keptPlace } from './kept.js';
+import type { Place } from './placeCalls.js';
+import { placedFiles } from './placed.js';
+import { Start } from './Start.js';
+import { servedFiles } from './served.js';
+import { speech } from './speech.js';
+import { Thinker } from './thinker.js';
+import { type Newer, newerDesk } from './updates.js';
+
+/** What a desk is opened over. */
+interface Opened {
+  files: Files;
+  thinker: Thinker;
+  first: string | undefined;
+}
+
+const base = new URL('.', location.href.split('#')[0]).href;
+
+/** How the token of a session looks that a server gives. */
+const isToken = (word: string) => /^[\w-]{32}$/.test(word);
+
+const demoWord = 'demo';
+const keptWord = 'kept:';
+
+function openedOver(place: Place, first?: string): Opened {
+  const thinker = new Thinker();
+  void thinker.tell('files', { place, base });
+  return { thinker, files: placedFiles(place, thinker), first };
+}
+
+async function demoPlace(): Promise<Place> {
+  const { files } = await import('../../shared/project.js');
+  return { name: speech.folder.demo, texts: { ...files } };
+}
+
+/** What the address names: what stands behind "#" is in no request. */
+async function fromAddress(): Promise<Opened | { said: string }> {
+  const [word = '', ...rest] = location.hash.slice(1).split('/');
+  const first = rest.length === 0 ? undefined : decodeURIComponent(rest.join('/'));
+  if (isToken(word)) {
+    const thinker = new Thinker();
+    void thinker.tell('files', { served: { token: word }, base });
+    return { thinker, files: servedFiles(word), first };
+  }
+  if (word === demoWord) return openedOver(await demoPlace(), first);
+  if (!word.startsWith(keptWord)) return { said: '' };
+  const name = decodeURIComponent(word.slice(keptWord.length));
+  const place = await keptPlace(name).catch(() => undefined);
+  return place ? openedOver(place, first) : { said: speech.start.notKept(name) };
+}
+
+/** Says that a newer page is there, which is taken when the person wants it. */
+function Update() {
+  const [newer, know] = useState<Newer>();
+  useEffect(() => newerDesk(know), []);
+  if (!newer) return null;
+  return (
+    <p className="newer" role="status">
+      {speech.start.newer} <Button onPress={newer.take}>{speech.start.takeNewer}</Button>
+    </p>
+  );
+}
+
+/** The desk over what the address names, or where to begin. */
+export function App() {
+  const [opened, open] = useState<Opened>();
+  const [said, say] = useState<string>();
+  useEffect(() => {
+    void fromAddress().then((found) => ('said' in found ? say(found.said) : open(found)));
+  }, []);
+  const begin = (place: Place) => {
+    const word = 'texts' in place || !place.isOwn ? '' : `${keptWord}${encodeURIComponent(place.name)}`;
+    // Replaced, so that the page is not loaded anew.
+    if (word !== '') history.replaceState(null, '', `#${word}`);
+    open(openedOver(place));
+  };
+  const demo = () => {
+    history.replaceState(null, '', `#${demoWord}`);
+    void demoPlace().then((place) => open(openedOver(place)));
+  };
+  return (
+    <>
+      <Update />
+      {opened && <Desk {...opened} />}
+      {!opened && said !== undefined && <Start begin={begin} demo={demo} said={said} />}
+    </>
+  );
+}

@@ -1,0 +1,5 @@
+/** The address of the worker. */
+declare module 'virtual:worker' {
+  const address: string;
+  export default address;
+}

@@ -1,0 +1,88 @@
+import { unzipSync, type Zippable, zipSync } from 'fflate';
+import type { Shelf } from 'hexis/desk';
+import { browserReason } from './handleShelf.js';
+import { speech } from './speech.js';
+
+/** The most that is taken out of a ZIP file, in bytes and in files. */
+const [mostBytes, mostFiles] = [1e9, 5000];
+
+/** What systems and other programs put into folders for themselves. */
+const foreign = /(^|\/)(__MACOSX|\.git|node_modules|\.hexis-cache)\/|(^|\/)(\.DS_Store|Thumbs\.db|desktop\.ini)$/;
+
+/** A path within a folder; none where it leads out of it. */
+function pathIn(name: string): string | undefined {
+  const parts = name.replaceAll('\\', '/').split('/');
+  const isOut = parts.some(
+    (part) => part === '' || part === '.' || part === '..' || [...part].some((own) => own < ' '),
+  );
+  return isOut || foreign.test(parts.join('/')) ? undefined : parts.join('/');
+}
+
+/** Files without the one folder that all of them are in. */
+function withoutTop(files: Record<string, Uint8Array>): Record<string, Uint8Array> {
+  const paths = Object.keys(files);
+  const top = paths[0]?.split('/')[0] ?? '';
+  if (paths.length === 0 || !paths.every((path) => path.startsWith(`${top}/`))) return files;
+  return Object.fromEntries(paths.map((path) => [path.slice(top.length + 1), files[path] as Uint8Array]));
+}
+
+/** Files by their paths, as they are to lie in a folder. */
+export function tidied(given: Readonly<Record<string, Uint8Array>>): Record<string, Uint8Array> {
+  const found: Record<string, Uint8Array> = {};
+  for (const [name, bytes] of Object.entries(given)) {
+    const path = pathIn(name);
+    if (path !== undefined) found[path] = bytes;
+  }
+  return withoutTop(found);
+}
+
+/** The files in a ZIP file. @throws where it is none, or too large */
+export function unzipped(zip: Uint8Array): Record<string, Uint8Array> {
+  let [bytes, count] = [0, 0];
+  return unzipSync(zip, {
+    filter({ name, originalSize }) {
+      if (name.endsWith('/')) return false;
+      bytes += originalSize;
+      count += 1;
+      if (bytes > mostBytes || count > mostFiles) throw new Error(speech.start.tooLarge);
+      return true;
+    },
+  });
+}
+
+/** Puts files onto a shelf. */
+export async function takenInto(
+  shelf: Shelf,
+  files: Readonly<Record<string, Uint8Array>>,
+): Promise<{ fault?: string }> {
+  try {
+    for (const [path, bytes] of Object.entries(files)) await shelf.write(path, bytes);
+    return {};
+  } catch (fault) {
+    return { fault: browserReason(fault) };
+  }
+}
+
+/** All files of a shelf in a ZIP file, with their journals. */
+export async function packedShelf(shelf: Shelf): Promise<Uint8Array> {
+  const files: Zippable = {};
+  const add = async (folder: string): Promise<void> => {
+    for (const { name, isFolder } of await shelf.entries(folder)) {
+      const path = folder === '' ? name : `${folder}/${name}`;
+      if (isFolder) await add(path);
+      else {
+        const bytes = await shelf.read(path);
+        if (bytes) files[path] = [bytes, { level: /\.(png|xlsx|ods|docx|parquet|zip|woff2)$/i.test(path) ? 0 : 6 }];
+      }
+    }
+  };
+  await add('');
+  return zipSync(files);
+}
+
+/** Files in a ZIP file. */
+export function zipOf(files: readonly { name: string; bytes: Uint8Array | string }[]): Uint8Array {
+  const all: Zippable = {};
+  for (const { name, bytes } of files) all[name] = typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes;
+  return zipSync(all);
+}
