@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { ok, openProject } from 'hexis';
+import { ok, openProject, type Source } from 'hexis';
 import { disk, type ServedDesk, serveDesk, write } from 'hexis/node';
 import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { root } from './hexis.js';
@@ -33,7 +33,7 @@ export interface DeskPage {
   close(): Promise<void>;
 }
 
-const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, what: string): Promise<T> => {
+export const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, what: string): Promise<T> => {
   for (const until = Date.now() + patience; Date.now() < until; ) {
     const own = await found();
     if (own !== undefined) return own;
@@ -41,6 +41,49 @@ const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, w
   }
   throw new Error(`waited in vain for ${what}`);
 };
+
+/** A page of a reader, with what goes wrong in it: exceptions, errors of its console, and calls to other places than its own. */
+export async function watchedPage(reader: BrowserContext, own: string): Promise<{ page: Page; faults: string[] }> {
+  const page = await reader.newPage();
+  page.setDefaultTimeout(patience);
+  const faults: string[] = [];
+  page.on('pageerror', (fault) => faults.push(String(fault)));
+  page.on('console', (message) => {
+    if (message.type() === 'error') faults.push(message.text());
+  });
+  page.on('request', (request) => {
+    const url = request.url();
+    if (!url.startsWith(own) && !/^(data|blob):/.test(url)) faults.push(url);
+  });
+  return { page, faults };
+}
+
+/** Waits until the desk shows a figure. */
+export const drawn = (page: Page, id: string) =>
+  page.waitForFunction((own) => document.getElementById('status')?.textContent?.startsWith(`${own}: `), id);
+
+/** The drawing that a page shows, and that which the library makes of the file, once they are the same or that takes too long. */
+export async function drawingsOf(page: Page, source: Source, file: string): Promise<{ shown: string; made: string }> {
+  await page.locator('#sheet:not(.stale)').waitFor();
+  // The page is at rest once it shows what the file holds; what was done last may still be on its way into the file.
+  const make = async () => {
+    const drawing = ok(await openProject(source).draw(file));
+    return ok(await write(drawing, 'svg')).replace(/^<\?xml.*\?>\n/, '');
+  };
+  let [shown, made] = ['', await make()];
+  for (const until = Date.now() + patience; shown !== made && Date.now() < until; ) {
+    try {
+      await page.getByRole('button', { name: 'Copy …' }).click({ timeout: 2000 });
+      await page.getByRole('menuitem', { name: 'as SVG' }).click({ timeout: 2000 });
+      shown = await page.evaluate(() => navigator.clipboard.readText());
+    } catch {
+      // The menu was closed by a drawing that came.
+      await page.keyboard.press('Escape');
+    }
+    if (shown !== made) made = await make();
+  }
+  return { shown, made };
+}
 
 /** Where the desks of a reader are served: a browser keeps what it has loaded by the address. */
 const ports = new WeakMap<BrowserContext, number>();
@@ -62,21 +105,10 @@ export async function deskPage(
     port: ports.get(reader) ?? 0,
   });
   ports.set(reader, served.port);
-  const page = await reader.newPage();
-  page.setDefaultTimeout(patience);
-  const faults: string[] = [];
-  page.on('pageerror', (fault) => faults.push(String(fault)));
-  page.on('console', (message) => {
-    if (message.type() === 'error') faults.push(message.text());
-  });
-  page.on('request', (request) => {
-    const url = request.url();
-    if (!url.startsWith(`http://127.0.0.1:${served.port}/`) && !/^(data|blob):/.test(url)) faults.push(url);
-  });
+  const { page, faults } = await watchedPage(reader, `http://127.0.0.1:${served.port}/`);
   if (isDeaf) await page.route('**/api/changes', (route) => route.fulfill({ status: 200, body: '' }));
   const text = (file: string) => readFileSync(join(path, file), 'utf8');
-  const ready = (id: string) =>
-    page.waitForFunction((own) => document.getElementById('status')?.textContent?.startsWith(`${own}: `), id);
+  const ready = (id: string) => drawn(page, id);
   const place = async (x: number, y: number) => {
     const box = (await page.locator('#sheet').boundingBox()) as { x: number; y: number };
     return { x: box.x + x, y: box.y + y };
@@ -125,27 +157,7 @@ export async function deskPage(
         const isHeld = existsSync(join(path, dirname(file), '.hexis-busy'));
         return holds(now) && !isHeld ? now : undefined;
       }, `a change of ${file}`),
-    async drawings(id) {
-      await page.locator('#sheet:not(.stale)').waitFor();
-      // The page is at rest once it shows what the file holds; what was done last may still be on its way into the file.
-      const make = async () => {
-        const drawing = ok(await openProject(disk).draw(join(path, 'figures', `${id}.figure.yaml`)));
-        return ok(await write(drawing, 'svg')).replace(/^<\?xml.*\?>\n/, '');
-      };
-      let [shown, made] = ['', await make()];
-      for (const until = Date.now() + patience; shown !== made && Date.now() < until; ) {
-        try {
-          await page.getByRole('button', { name: 'Copy …' }).click({ timeout: 2000 });
-          await page.getByRole('menuitem', { name: 'as SVG' }).click({ timeout: 2000 });
-          shown = await page.evaluate(() => navigator.clipboard.readText());
-        } catch {
-          // The menu was closed by a drawing that came.
-          await page.keyboard.press('Escape');
-        }
-        if (shown !== made) made = await make();
-      }
-      return { shown, made };
-    },
+    drawings: (id) => drawingsOf(page, disk, join(path, 'figures', `${id}.figure.yaml`)),
     tab: async (name) => page.getByRole('tab', { name }).click(),
     async close() {
       await page.close();

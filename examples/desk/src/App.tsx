@@ -10,6 +10,7 @@ import { servedFiles } from './served.js';
 import { speech } from './speech.js';
 import { Thinker } from './thinker.js';
 import { type Newer, newerDesk } from './updates.js';
+import './start.css';
 
 /** What a desk is opened over. */
 interface Opened {

@@ -51,14 +51,20 @@ export function handleShelf({ handle: root, id }: HandleRef): Shelf {
   };
   const pendingFile = async (create: boolean) =>
     (await navigator.storage.getDirectory()).getFileHandle(`pending-${id}.json`, { create });
+  const readNow = async (path: string): Promise<Uint8Array | undefined> => {
+    try {
+      return new Uint8Array(await (await (await fileOf(path, false)).getFile()).arrayBuffer());
+    } catch (fault) {
+      if (nameOf(fault) === 'NotFoundError') return undefined;
+      throw new SourceFault('unreadable', browserReason(fault));
+    }
+  };
+  const placing = `${channelOf(id)}-placing`;
   return {
     async read(path) {
-      try {
-        return new Uint8Array(await (await (await fileOf(path, false)).getFile()).arrayBuffer());
-      } catch (fault) {
-        if (nameOf(fault) === 'NotFoundError') return undefined;
-        throw new SourceFault('unreadable', browserReason(fault));
-      }
+      const found = await readNow(path).catch(() => undefined);
+      // While another page puts a file into its place there is none for a moment, or half of one: that is waited for.
+      return found ?? navigator.locks.request(placing, { mode: 'shared' }, () => readNow(path));
     },
     async write(path, bytes) {
       const isNew = await fileOf(path, false).then(
@@ -66,7 +72,7 @@ export function handleShelf({ handle: root, id }: HandleRef): Shelf {
         () => true,
       );
       try {
-        await writeInto(await fileOf(path, true), bytes);
+        await navigator.locks.request(placing, async () => writeInto(await fileOf(path, true), bytes));
       } catch (fault) {
         // A file that could not be written is not left as an empty one.
         if (isNew) await this.remove(path).catch(() => undefined);
@@ -86,8 +92,9 @@ export function handleShelf({ handle: root, id }: HandleRef): Shelf {
       const found: FolderEntry[] = [];
       try {
         const folder = await folderOf(path === '' ? [] : path.split('/'), false);
+        // Some browsers write into a file of their own first, which may be left over.
         for await (const [name, { kind }] of folder.entries())
-          found.push({ name, isFolder: kind === 'directory', isFile: kind === 'file' });
+          if (!name.endsWith('.crswap')) found.push({ name, isFolder: kind === 'directory', isFile: kind === 'file' });
       } catch (fault) {
         if (path === '') throw new SourceFault('unreadable', browserReason(fault));
       }
