@@ -1,26 +1,24 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
 
-/**
- * The worker is a chunk of the same build as the page, so that what both need is there once. `virtual:worker` is its address.
- */
-function workerBeside(): Plugin {
-  const name = 'virtual:worker';
-  let reference = '';
+/** The page speaks English: what a library says in thirty other languages is left out. */
+function englishOnly(): Plugin {
   return {
-    name: 'worker-beside',
-    buildStart() {
-      reference = this.emitFile({ type: 'chunk', id: 'src/worker.ts', name: 'worker' });
-    },
-    resolveId: (id) => (id === name ? `\0${name}` : undefined),
-    load: (id) => (id === `\0${name}` ? `export default import.meta.ROLLUP_FILE_URL_${reference};` : undefined),
+    name: 'english-only',
+    load: (id) =>
+      /[\\/]react-aria[\\/].*[\\/]intl[\\/]/.test(id) &&
+      /[\\/][a-z]{2}-[A-Z]{2}\.m?js$/.test(id) &&
+      !id.includes('en-US')
+        ? `export { default } from './en-US${id.slice(id.lastIndexOf('.'))}';`
+        : undefined,
   };
 }
 
 export default defineConfig({
   base: './',
-  plugins: [react(), workerBeside()],
+  plugins: [react(), englishOnly()],
   resolve: { conditions: ['@hexis/source', ...defaultClientConditions] },
+  worker: { format: 'es' },
   server: { fs: { allow: ['../..'] } },
   build: { target: 'es2022', chunkSizeWarningLimit: 1500, modulePreload: false },
 });

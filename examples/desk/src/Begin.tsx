@@ -1,5 +1,4 @@
-import { kinds as allKinds } from 'hexis';
-import { type DraftSettings, purposes, purposeWords, tableEndings } from 'hexis/desk';
+import { type DraftSettings, purposes, purposeWords } from 'hexis/desk';
 import { useEffect, useRef } from 'react';
 import { Button, DropZone, FileTrigger, Text } from 'react-aria-components';
 import { ColumnRow } from './ColumnRow.js';
@@ -19,7 +18,15 @@ interface Props {
 }
 
 /** Where a table comes from: dropped, chosen, or one of the folder. */
-function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; beginning: BeginningState }) {
+function TableChooser({
+  files,
+  tables,
+  beginning,
+}: {
+  files: Files;
+  tables: readonly FolderFile[];
+  beginning: BeginningState;
+}) {
   const { table, databases, open, add } = beginning;
   return (
     <>
@@ -33,7 +40,7 @@ function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; be
       >
         <Text slot="label">{speech.begin.dropForms}</Text>
         <FileTrigger
-          acceptedFileTypes={tableEndings}
+          acceptedFileTypes={files.endings}
           onSelect={(found) => {
             const file = found?.[0];
             if (file) void add(file);
@@ -127,9 +134,6 @@ function usePaste(paste: BeginningState['paste']): void {
   }, []);
 }
 
-/** What one wants to show with a kind. */
-const purposeOf = (name: string) => allKinds.find((kind) => kind.name === name)?.purpose;
-
 /** The kinds that show the chosen columns by what one wants to show, each drawn of them, and why others do not. */
 function Offers({ beginning, begin }: { beginning: BeginningState; begin(settings: DraftSettings): void }) {
   const { chosen, kinds } = beginning;
@@ -142,7 +146,7 @@ function Offers({ beginning, begin }: { beginning: BeginningState; begin(setting
         {!kinds && <p className="hint">{speech.begin.drawing}</p>}
         <div className="kinds">
           {purposes.map((purpose) => {
-            const own = offered.filter(({ kind }) => purposeOf(kind) === purpose);
+            const own = offered.filter((one) => one.purpose === purpose);
             if (own.length === 0) return null;
             return (
               <section key={purpose} aria-labelledby={`to-${purpose}`}>
@@ -190,7 +194,11 @@ export function Begin({ files, thinker, desk, leave }: Props) {
         <h2>{speech.begin.heading}</h2>
         {leave && <Button onPress={leave}>{speech.begin.back}</Button>}
       </div>
-      <TableChooser tables={(desk.list ?? []).filter(({ kind }) => kind === 'table')} beginning={beginning} />
+      <TableChooser
+        files={files}
+        tables={(desk.list ?? []).filter(({ kind }) => kind === 'table')}
+        beginning={beginning}
+      />
       {!leave && (
         <p className="note">
           {speech.begin.lookAround} <a href="#demo">{speech.begin.demo}</a>

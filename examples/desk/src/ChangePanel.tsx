@@ -1,9 +1,8 @@
-import type { Control } from 'hexis/desk';
 import { searchControls } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Button, Input, Label, SearchField, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Field } from './Field.js';
-import type { Changeable, Chosen, Setting } from './protocol.js';
+import type { Changeable, Chosen, Filled, Setting } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
@@ -91,7 +90,7 @@ function Reaches({ chosen, desk, preview }: Pick<Props, 'desk' | 'preview'> & { 
 }
 
 /** Settings in groups of what they are about. */
-function Groups({ controls, field }: { controls: readonly Control[]; field(control: Control): React.ReactNode }) {
+function Groups({ controls, field }: { controls: readonly Filled[]; field(control: Filled): React.ReactNode }) {
   return Object.entries(groupWords).map(([group, words]) => {
     const own = controls.filter((control) => control.group === group);
     if (own.length === 0) return null;
@@ -121,7 +120,7 @@ function Search({ label, words, set }: { label: string; words: string; set(words
 }
 
 /** One setting of what is chosen, or of the figure as a whole. */
-function settingOf({ chosen, scope }: DeskState, { path, words }: Control): { setting: Setting; by: string } {
+function settingOf({ chosen, scope }: DeskState, { path, words }: Filled): { setting: Setting; by: string } {
   if (!chosen || !scope) return { setting: { role: undefined, scope: undefined, path }, by: words };
   const reach = chosen.scopes.find(({ key }) => key === scope);
   return { setting: { role: chosen.role, scope, path }, by: `${words} (${reach?.words ?? chosen.words})` };
@@ -139,7 +138,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
   if (shown && !shown.isFigure && !chosen) return <p className="hint">{speech.change.board}</p>;
   const all = searchControls(found?.controls ?? [], words);
   const isLook = chosen?.scopes.find(({ key }) => key === scope)?.isLook === true;
-  const field = (control: Control) => {
+  const field = (control: Filled) => {
     const { setting, by } = settingOf(desk, control);
     return (
       <Field

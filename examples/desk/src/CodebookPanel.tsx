@@ -1,4 +1,4 @@
-import { codebookEdit, type VariableKey, type VariableRow, variableKeys } from 'hexis/desk';
+import { type VariableKey, type VariableRow, variableKeys } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Input, TextField } from 'react-aria-components';
 import { speech } from './speech.js';
@@ -44,6 +44,10 @@ export function CodebookPanel({ thinker, desk, path }: { thinker: Thinker; desk:
       isOld = true;
     };
   }, [thinker, path, text]);
+  const keep = async (name: string, key: VariableKey, own: string) => {
+    const edit = await thinker.ask('cell', { name, key, text: own });
+    await desk.acts.act(path, speech.codebook.cell(heads[key][0].toLowerCase(), name), [edit]);
+  };
   return (
     <>
       <h2>{path}</h2>
@@ -53,15 +57,7 @@ export function CodebookPanel({ thinker, desk, path }: { thinker: Thinker; desk:
           {variableKeys.map((key) => (
             <div key={key} className="cell">
               <span aria-hidden="true">{heads[key][0]}</span>
-              <Cell
-                row={row}
-                name={key}
-                keep={(own) =>
-                  void desk.acts.act(path, speech.codebook.cell(heads[key][0].toLowerCase(), row.name), [
-                    codebookEdit(row.name, key, own),
-                  ])
-                }
-              />
+              <Cell row={row} name={key} keep={(own) => void keep(row.name, key, own)} />
             </div>
           ))}
         </fieldset>

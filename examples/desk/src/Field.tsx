@@ -1,4 +1,3 @@
-import { type Control, valueText } from 'hexis/desk';
 import { memo, useEffect, useState } from 'react';
 import {
   Button,
@@ -16,14 +15,14 @@ import {
   TextField,
 } from 'react-aria-components';
 import { AnyColor, Colors } from './Colors.js';
-import type { Changeable } from './protocol.js';
+import type { Changeable, Filled } from './protocol.js';
 import { speech } from './speech.js';
 import { isSame } from './useSame.js';
 
 type Given = { text: string } | { value: unknown };
 
 interface Props {
-  control: Control;
+  control: Filled;
   choices: Pick<Changeable, 'palette' | 'samples'>;
   /** Gives the setting what was typed or chosen; says why where it cannot have it. */
   set(given: Given): Promise<string | undefined>;
@@ -83,7 +82,7 @@ function Option({ choices, path, option }: { choices: Props['choices']; path: st
 }
 
 /** The step that a number takes: a twentieth where it is a share, a tenth where it has decimals, else one. */
-const stepOf = ({ bounds, value, example = '' }: Control): number => {
+const stepOf = ({ bounds, value, example = '' }: Filled): number => {
   if (bounds?.most !== undefined && bounds.most <= 2) return 0.05;
   return example.includes('.') || (typeof value === 'number' && !Number.isInteger(value)) ? 0.1 : 1;
 };
@@ -224,8 +223,8 @@ function NumberEntry({ value: held, ...entry }: Entry & { value: number | undefi
 /** A text, which is kept when one leaves it; arrow keys step a length. */
 function TextEntry({ text, setText, ...entry }: Entry & { text: string; setText(text: string): void }) {
   const { control, description, origin, fault, send } = entry;
-  const { words, kind, example, expects, value } = control;
-  const now = valueText(value);
+  const { words, kind, example, expects } = control;
+  const now = control.text;
   const keep = () => {
     if (text !== now) void send({ text });
   };
@@ -282,7 +281,7 @@ export const Field = memo(FieldAsIs, (a, b) => {
 
 function FieldAsIs({ control, choices, set, give }: Props) {
   const { words, path, kind, options, value } = control;
-  const now = valueText(value);
+  const now = control.text;
   const [text, setText] = useState(now);
   const [fault, setFault] = useState<string>();
   useEffect(() => {

@@ -1,16 +1,14 @@
-import { describe, type Problem } from 'hexis';
 import { Button } from 'react-aria-components';
+import type { Told } from './protocol.js';
 import { speech } from './speech.js';
 import type { DeskState } from './useDesk.js';
 
 /** What keeps the figure from being drawn. */
-function Fault({ problem }: { problem: Problem }) {
-  const { found, expected, write } = describe(problem);
+function Fault({ problem }: { problem: Told }) {
+  const { found, expected, write, line } = problem;
   return (
     <li className={problem.severity}>
-      <span className="where">
-        {problem.place?.line === undefined ? '' : `${speech.findings.line(problem.place.line)} `}
-      </span>
+      <span className="where">{line === undefined ? '' : `${speech.findings.line(line)} `}</span>
       {found}
       {expected !== undefined && <p>{speech.findings.expected(expected)}</p>}
       {write !== undefined && (
@@ -30,7 +28,7 @@ export function FindingsPanel({ desk }: { desk: DeskState }) {
     return (
       <ol id="problems" className="findings">
         {faults.map((problem) => (
-          <Fault key={JSON.stringify([problem.code, problem.facts])} problem={problem} />
+          <Fault key={JSON.stringify([problem.code, problem.line, problem.found])} problem={problem} />
         ))}
       </ol>
     );

@@ -47,7 +47,7 @@ function OpenText({ desk }: Pick<Props, 'desk'>) {
         path={open}
         text={open === undefined ? undefined : states[open]?.text}
         before={open === undefined ? undefined : was[open]}
-        problems={problems.filter(({ place }) => place?.file === open)}
+        problems={problems.filter(({ file }) => file === open)}
         change={(text) => open && void acts.type(open, text)}
       />
     </Suspense>

@@ -14,7 +14,7 @@ import {
   newPlace,
   removeKept,
 } from './kept.js';
-import { type Place, shelfOf } from './placeCalls.js';
+import { type Place, shelfOf } from './shelves.js';
 import { speech } from './speech.js';
 
 interface Props {

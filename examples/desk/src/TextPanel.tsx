@@ -1,6 +1,6 @@
-import type { Problem } from 'hexis';
 import { useEffect, useRef } from 'react';
 import { type Editor, editorIn } from './editor.js';
+import type { Told } from './protocol.js';
 import { speech } from './speech.js';
 
 interface Props {
@@ -8,7 +8,7 @@ interface Props {
   text: string | undefined;
   /** The text as it was before the last act. */
   before: string | undefined;
-  problems: readonly Problem[];
+  problems: readonly Told[];
   change(text: string): void;
 }
 

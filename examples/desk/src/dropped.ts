@@ -1,6 +1,6 @@
 import type { DropItem } from 'react-aria-components';
 import { speech } from './speech.js';
-import { tidied, unzipped } from './zipped.js';
+import { tidied } from './tidied.js';
 
 /** Files that somebody gave, and what they may be called together. */
 export interface Given {
@@ -35,7 +35,7 @@ export async function given(files: ReadonlyMap<string, File>): Promise<Given> {
   const [path, file] = first;
   const name = (path.split('/')[0] as string).replace(/\.(figure|board|report|style|codebook)\.\w+$|\.\w+$/, '');
   if (files.size === 1 && /\.zip$/i.test(path)) {
-    const all = tidied(unzippedOf(await bytesOf(file), path));
+    const all = tidied(await unzippedOf(await bytesOf(file), path));
     if (Object.keys(all).length === 0) throw new Error(speech.start.emptyZip(path));
     return { name, files: all };
   }
@@ -44,9 +44,9 @@ export async function given(files: ReadonlyMap<string, File>): Promise<Given> {
   return { name, files: tidied(all) };
 }
 
-function unzippedOf(bytes: Uint8Array, path: string): Record<string, Uint8Array> {
+async function unzippedOf(bytes: Uint8Array, path: string): Promise<Record<string, Uint8Array>> {
   try {
-    return unzipped(bytes);
+    return (await import('./zipped.js')).unzipped(bytes);
   } catch (fault) {
     throw new Error(speech.start.noZip(path, fault instanceof Error ? fault.message : String(fault)));
   }

@@ -5,15 +5,15 @@ import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { EditorState, RangeSet, StateEffect, StateField, type Text, Transaction } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { diffLines } from 'diff';
-import { describe, type Problem } from 'hexis';
+import type { Told } from './protocol.js';
 import { speech } from './speech.js';
 
 /** The place of a problem in the text of the editor: from its column to the end of its line. */
-function diagnosticOf(problem: Problem, text: Text): Diagnostic {
-  const number = Math.min(problem.place?.line ?? 1, text.lines);
+function diagnosticOf(problem: Told, text: Text): Diagnostic {
+  const number = Math.min(problem.line ?? 1, text.lines);
   const line = text.line(number);
-  const from = Math.min(line.to, line.from + (problem.place?.column ?? 1) - 1);
-  const { found, expected } = describe(problem);
+  const from = Math.min(line.to, line.from + (problem.column ?? 1) - 1);
+  const { found, expected } = problem;
   const message = expected === undefined ? found : speech.editor.fault(found, expected);
   return { from, to: Math.max(from, line.to), severity: problem.severity, message };
 }
@@ -48,7 +48,7 @@ const changedField = StateField.define<DecorationSet>({
 export interface Editor {
   /** Shows a text, with what is new in it against another; what stands there already stays, with the place of the cursor. */
   show(text: string, before: string): void;
-  mark(problems: readonly Problem[]): void;
+  mark(problems: readonly Told[]): void;
 }
 
 /** A text editor for YAML that marks problems at their lines. */

@@ -84,6 +84,8 @@ export class Files {
   /** The formats that figures are saved in, and the forms that reports are bound in. */
   formats: readonly Said[] = [];
   documents: readonly Said[] = [];
+  /** Endings of files that are tables. */
+  endings: readonly string[] = [];
   readonly isHanded: boolean;
   readonly watch: FilesOptions['watch'];
   readonly databases: FilesOptions['databases'];
@@ -99,12 +101,20 @@ export class Files {
   }
 
   async list(): Promise<FolderFile[]> {
-    type Found = { folder: string; files: FolderFile[]; formats: Said[]; documents: Said[]; fault?: string };
+    type Found = {
+      folder: string;
+      files: FolderFile[];
+      formats: Said[];
+      documents: Said[];
+      endings: string[];
+      fault?: string;
+    };
     const found = (await this.call('list', {})).body as Found;
     if (found.fault) throw new Error(found.fault);
     this.name = found.folder;
     this.formats = found.formats;
     this.documents = found.documents;
+    this.endings = found.endings;
     return found.files;
   }
 

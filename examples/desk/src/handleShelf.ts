@@ -27,8 +27,11 @@ export function browserReason(fault: unknown): string {
 export const channelOf = (id: string): string => `hexis-folder-${id}`;
 
 /** A folder of the browser's own storage, or one of the person's that it was given. */
-export function handleShelf({ handle: root, id }: HandleRef): Shelf {
+export function handleShelf({ handle: root, id }: HandleRef, isTold: (path: string) => boolean): Shelf {
   const channel = new BroadcastChannel(channelOf(id));
+  const tell = (path: string) => {
+    if (isTold(path)) channel.postMessage(path);
+  };
   const folderOf = async (parts: readonly string[], create: boolean): Promise<FileSystemDirectoryHandle> => {
     let at = root;
     for (const part of parts) at = await at.getDirectoryHandle(part, { create });
@@ -78,7 +81,7 @@ export function handleShelf({ handle: root, id }: HandleRef): Shelf {
         if (isNew) await this.remove(path).catch(() => undefined);
         throw fault;
       }
-      channel.postMessage(path);
+      tell(path);
     },
     async remove(path) {
       const parts = path.split('/');
@@ -86,7 +89,7 @@ export function handleShelf({ handle: root, id }: HandleRef): Shelf {
       await folder?.removeEntry(parts.at(-1) as string).catch((fault) => {
         if (nameOf(fault) !== 'NotFoundError') throw fault;
       });
-      channel.postMessage(path);
+      tell(path);
     },
     async entries(path) {
       const found: FolderEntry[] = [];

@@ -1,5 +1,5 @@
 import { get, set } from 'idb-keyval';
-import type { Place } from './placeCalls.js';
+import type { Place } from './shelves.js';
 
 /** What the desk can keep files in, in this browser. */
 export interface Abilities {

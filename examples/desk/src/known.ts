@@ -1,7 +1,7 @@
-import type { Finding, Problem } from 'hexis';
+import type { Finding } from 'hexis';
 import type { Conflict } from './conflict.js';
 import type { FileState, FolderFile } from './files.js';
-import type { Chosen, Shown } from './protocol.js';
+import type { Chosen, Shown, Told } from './protocol.js';
 
 /** What the desk knows: the files, the figure that is worked on, and what is chosen in it. */
 export interface Known {
@@ -17,7 +17,7 @@ export interface Known {
   shown: Shown | undefined;
   /** The drawing before the last act. */
   before: Shown | undefined;
-  problems: Problem[];
+  problems: Told[];
   findings: Finding[] | undefined;
   chosen: Chosen | undefined;
   /** How far a change of what is chosen reaches. */
@@ -40,7 +40,7 @@ export type Act =
   | { is: 'opened'; path: string; isShared: boolean }
   | { is: 'file'; path: string; state: FileState }
   | { is: 'drawing' }
-  | { is: 'drawn'; shown: Shown | undefined; problems: Problem[] }
+  | { is: 'drawn'; shown: Shown | undefined; problems: Told[] }
   | { is: 'checked'; findings: Finding[] }
   /** Ink is chosen by somebody. */
   | { is: 'chosen'; chosen: Chosen | undefined }

@@ -1,19 +1,12 @@
 import type { Source } from 'hexis';
-import { DeskFolder, memoryShelf, type Rasteriser, Refused, type Reply, type Shelf, shelfPlace } from 'hexis/desk';
+import { DeskFolder, type Rasteriser, Refused, type Reply, type Shelf, shelfPlace } from 'hexis/desk';
 import { documents, formatsWith } from './forms.js';
-import { type HandleRef, handleShelf } from './handleShelf.js';
+import type { Place } from './shelves.js';
 import { speech } from './speech.js';
-
-/** Where the files of a desk without a server are: texts of its own in memory, or a folder of the browser. */
-export type Place =
-  | { name: string; texts: Readonly<Record<string, string | Uint8Array>> }
-  | (HandleRef & { name: string; isOwn: boolean });
 
 /** The calls about files that a page may make. */
 export const folderCalls = ['list', 'file', 'change', 'undo', 'redo', 'earlier', 'save', 'bind'] as const;
 export type FolderCall = (typeof folderCalls)[number] | 'add';
-
-export const shelfOf = (place: Place): Shelf => ('texts' in place ? memoryShelf(place.texts) : handleShelf(place));
 
 /** Whether files that are made go to the person, and not into the folder. */
 const isHanded = (place: Place) => 'texts' in place || place.isOwn;

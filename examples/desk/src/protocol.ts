@@ -1,4 +1,4 @@
-import type { Box, Finding, Problem } from 'hexis';
+import type { Box, Finding, Purpose, Severity } from 'hexis';
 import type {
   Answers,
   ColumnProfile,
@@ -11,12 +11,31 @@ import type {
   Raster,
   Reply,
   Samples,
+  VariableKey,
   VariableRow,
   View,
   Words,
 } from 'hexis/desk';
-import type { FolderCall, Place } from './placeCalls.js';
+import type { FolderCall } from './placeCalls.js';
 import type { RasterWish } from './rasterise.js';
+import type { Place } from './shelves.js';
+
+/** A problem in words, with its place. */
+export interface Told {
+  code: string;
+  severity: Severity;
+  file?: string | undefined;
+  line?: number | undefined;
+  column?: number | undefined;
+  found: string;
+  expected?: string | undefined;
+  write?: string | undefined;
+}
+
+/** A control with its value as it stands in the file. */
+export interface Filled extends Control {
+  text: string;
+}
 
 /** A table as its cells are shown. */
 export interface ShownTable {
@@ -89,7 +108,7 @@ export interface Color {
 
 /** What can be changed of some ink. */
 export interface Changeable {
-  controls: Control[];
+  controls: Filled[];
   palette: Color[];
   paper: string;
   samples: Samples | undefined;
@@ -100,7 +119,7 @@ export type Tried = { text: string; edits: readonly Edit[]; found: Drawn } | { f
 
 export interface Drawn {
   shown?: Shown;
-  problems: Problem[];
+  problems: Told[];
 }
 
 /** A figure in small, with what differs marked on it. */
@@ -127,7 +146,9 @@ export interface Begun {
   remarks: string[];
 }
 
-export type KindPicture = { kind: string; settings: DraftSettings; small: Small } | { kind: string; why: string };
+export type KindPicture =
+  | { kind: string; purpose: Purpose; settings: DraftSettings; small: Small }
+  | { kind: string; why: string };
 
 /** A figure of a report with its place in the document. */
 export interface ReportFigure {
@@ -176,6 +197,8 @@ export interface Calls {
   };
   /** What is asked about the files of a place that no server has. */
   folder: { ask: { call: FolderCall; ask: Record<string, unknown> }; get: Reply };
+  /** When each file of a folder was changed last, in milliseconds. */
+  times: { ask: Record<string, never>; get: Record<string, number> };
   /** All files of the place, with their journals, in a ZIP file. */
   packed: { ask: Record<string, never>; get: Uint8Array };
   /** Puts files into the place, as they are. */
@@ -198,7 +221,8 @@ export interface Calls {
   tables: { ask: Record<string, never>; get: ShownTable[] };
   /** What differs from the figure as some texts had it. */
   compare: { ask: { path: string; texts: Record<string, string> }; get: Compared | { fault: string } };
-  drag: { ask: { drag: Drag; x: number; y: number }; get: Edit[] };
+  /** Where a drag would put something: the edits, and their values in words. */
+  drag: { ask: { drag: Drag; x: number; y: number }; get: { edits: Edit[]; would: string } };
   turn: { ask: { path: string; caption: boolean; view: View }; get: Shown | undefined };
   look: { ask: { path: string }; get: Begun | { fault: string } };
   kinds: { ask: { path: string; chosen: string[]; answers: Answers }; get: KindPicture[] };
@@ -215,13 +239,15 @@ export interface Calls {
   };
   variant: {
     ask: { path: string; setting?: string; label?: string; column: string; code?: string };
-    get: { text: string; left: string[]; problems: Problem[] };
+    get: { text: string; left: string[]; problems: Told[] };
   };
   match: {
     ask: { path: string; model: string; scales: boolean };
     get: { text: string; left: string[] } | { fault: string };
   };
   codebook: { ask: { path: string }; get: VariableRow[] };
+  /** The edit that fills in one cell of a codebook. */
+  cell: { ask: { name: string; key: VariableKey; text: string }; get: Edit };
   give: {
     ask: { path: string; setting: string; figures: string[]; styles: string[] };
     get: { style: string; changes: { path: string; edits?: Edit[]; text?: string }[] } | { fault: string };

@@ -1,10 +1,9 @@
-import worker from 'virtual:worker';
 import type { CallName, Calls, FromWorker, Rastering } from './protocol.js';
 import { rasterise } from './rasterise.js';
 
 /** A worker that draws and thinks, so that typing never waits. */
 class Helper {
-  private readonly worker = new Worker(worker, { type: 'module' });
+  private readonly worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
   private readonly open = new Map<number, { done(value: unknown): void; fail(fault: Error): void }>();
   private count = 0;
 

@@ -1,4 +1,4 @@
-import { type Answers, type ColumnAnswer, type DraftSettings, tableEndings } from 'hexis/desk';
+import type { Answers, ColumnAnswer, DraftSettings } from 'hexis/desk';
 import { useEffect, useReducer, useState } from 'react';
 import type { Database, Files } from './files.js';
 import { freeName, tableName } from './names.js';
@@ -69,8 +69,8 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
 
   const add = async (file: File) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!tableEndings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
-      tell({ is: 'failed', fault: speech.begin.noTable(file.name, tableEndings.join(', ')) });
+    if (!files.endings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
+      tell({ is: 'failed', fault: speech.begin.noTable(file.name, files.endings.join(', ')) });
       return;
     }
     const added = await files.add(file.name, bytes);

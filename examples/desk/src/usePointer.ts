@@ -1,5 +1,4 @@
 import type { Drag } from 'hexis/desk';
-import { valueText } from 'hexis/desk';
 import { useEffect, useRef, useState } from 'react';
 import type { Chosen, Shown, Taken } from './protocol.js';
 import type { Thinker } from './thinker.js';
@@ -61,10 +60,8 @@ export function usePointer({ thinker, desk, shown, placeOf, zoom, choose }: Poin
   async function drag(held: Drag, event: Pointed): Promise<void> {
     const to = { drag: held, ...placeOf(event) };
     setMoving((own) => ({ ...own, ...to }));
-    const edits = await alone(() => thinker.ask('drag', to));
-    if (!edits) return;
-    const values = edits.flatMap(({ value }) => (value === undefined ? [] : [valueText(value)]));
-    setMoving((own) => own && { ...own, would: values.join(', ') });
+    const found = await alone(() => thinker.ask('drag', to));
+    if (found) setMoving((own) => own && { ...own, would: found.would });
   }
 
   async function move(event: Pointed): Promise<void> {
@@ -86,7 +83,7 @@ export function usePointer({ thinker, desk, shown, placeOf, zoom, choose }: Poin
     pressed.current = undefined;
     setMoving(undefined);
     if (press?.drag && desk.figure) {
-      const edits = await thinker.ask('drag', { drag: press.drag, ...placeOf(event) });
+      const { edits } = await thinker.ask('drag', { drag: press.drag, ...placeOf(event) });
       await desk.acts.act(desk.figure, press.drag.words, edits);
     } else if (press && !isFar(press, event)) choose((await press.taken).chosen);
   }

@@ -4,12 +4,14 @@ import {
   checkFile,
   type Drawing,
   describe,
+  kinds,
   matchFigure,
   memory,
   openProject,
   type PlateItem,
   type Problem,
   type Project,
+  type Purpose,
   readCodebook,
   readFigure,
   type Source,
@@ -19,8 +21,10 @@ import {
 import {
   answered,
   beginnings,
+  type Control,
   cellForm,
   cellText,
+  codebookEdit,
   codebookRows,
   compareFigures,
   comparisonTables,
@@ -41,6 +45,7 @@ import {
   inkBoxes,
   inkText,
   inkWords,
+  isRead,
   lookInto,
   lookIntoDatabase,
   overlaid,
@@ -63,6 +68,7 @@ import {
   type Turntable,
   turntable,
   unmarked,
+  valueText,
   viewOf,
   wordsAt,
 } from 'hexis/desk';
@@ -78,13 +84,14 @@ import {
 } from 'hexis/report';
 import { askingAt } from './asking.js';
 import { centimetres, inDatabase } from './names.js';
-import { type Place, PlaceCalls, shelfOf } from './placeCalls.js';
+import { PlaceCalls } from './placeCalls.js';
 import type {
   Answer,
   CallName,
   Calls,
   Chosen,
   Drawn,
+  Filled,
   FromWorker,
   Marked,
   Question,
@@ -93,11 +100,14 @@ import type {
   Shown,
   ShownTable,
   Small,
+  Told,
   Tried,
 } from './protocol.js';
+import { scriptFacesAt } from './scriptFaces.js';
+import { type Place, shelfOf } from './shelves.js';
 import { speech } from './speech.js';
-import { typeAt } from './typeAt.js';
-import { typeOfSite } from './typeOfSite.js';
+import { timesIn } from './timesIn.js';
+import { typeBeside } from './typeBeside.js';
 
 let project: Project | undefined;
 /** Texts and tables that come before those of the server: what the page has just changed, or all of the demo. */
@@ -143,7 +153,7 @@ const bump = (path: string) => {
 };
 
 /** The files that no server has. */
-let place: { shelf: Shelf; calls: PlaceCalls } | undefined;
+let place: { shelf: Shelf; calls: PlaceCalls; times(): Promise<Record<string, number>> } | undefined;
 
 /** Reads the files of a folder by the calls of its server. */
 const servedBytes = (token: string, base: string) => async (path: string) => {
@@ -186,15 +196,19 @@ function servedSource(token: string, base: string): Source {
   const served = { token, base };
   const asking = askingAt(served, (path) => changes.get(path) ?? 0, tellWaiting);
   stopAsking = asking.stop;
-  return sourceOf(servedBytes(token, base), { ...typeAt(served), answerer: asking.answerer });
+  return sourceOf(servedBytes(token, base), {
+    ...typeBeside(base),
+    scriptFace: scriptFacesAt(served),
+    answerer: asking.answerer,
+  });
 }
 
 /** The files of a place that no server has. */
 function placedSource(own: Place, base: string): Source {
-  const shelf = shelfOf(own);
-  const source = sourceOf(shelvedBytes(shelf), typeOfSite(base));
+  const shelf = shelfOf(own, isRead);
+  const source = sourceOf(shelvedBytes(shelf), typeBeside(base));
   const calls = new PlaceCalls(own, shelf, { source, rasterise: rasterByPage, progress: tellProgress });
-  place = { shelf, calls };
+  place = { shelf, calls, times: async () => ('texts' in own ? {} : timesIn(own.handle)) };
   return source;
 }
 
@@ -208,16 +222,29 @@ const opened = (): Project => {
   return project;
 };
 
-const wordsOf = (problems: readonly Problem[]): string =>
+const wordsOfTold = (problems: readonly Told[]): string =>
   problems
     .filter(({ severity }) => severity === 'error')
-    .map((problem) => {
-      const { found, expected, write: say } = describe(problem);
-      return [found, expected && speech.findings.expected(expected), say && `${speech.findings.write} ${say}`]
+    .map(({ found, expected, write: say }) =>
+      [found, expected && speech.findings.expected(expected), say && `${speech.findings.write} ${say}`]
         .filter((part) => part)
-        .join('; ');
-    })
+        .join('; '),
+    )
     .join('\n');
+
+const wordsOf = (problems: readonly Problem[]): string => wordsOfTold(problems.map(told));
+
+/** A problem as the page says it. */
+function told(problem: Problem): Told {
+  const { found, expected, write: say } = describe(problem);
+  const { code, severity, place: { file, line, column } = {} } = problem;
+  return { code, severity, file, line, column, found, expected, write: say };
+}
+
+/** What one wants to show with a kind. */
+const purposeOf = (name: string): Purpose => kinds.find((kind) => kind.name === name)?.purpose ?? 'compare';
+
+const filled = (control: Control): Filled => ({ ...control, text: valueText(control.value) });
 
 /** A drawing for the page. It carries its settings, which go along where it is copied; rows would be gathered for each key. */
 async function svgOf(made: Drawing, carries: 'nothing' | 'settings' = 'settings'): Promise<string> {
@@ -271,9 +298,9 @@ async function drawn(path: string, caption: boolean): Promise<Drawn> {
   begun += 1;
   const mine = begun;
   const found = await opened().draw(path, { caption });
-  if (!found.drawing) return { problems: [...found.problems] };
+  if (!found.drawing) return { problems: found.problems.map(told) };
   if (mine === begun) drawing = found.drawing;
-  return { problems: [...found.problems], shown: await shownOf(found.drawing) };
+  return { problems: found.problems.map(told), shown: await shownOf(found.drawing) };
 }
 
 const itemOf = (role: string | undefined): PlateItem | undefined =>
@@ -323,7 +350,7 @@ async function tried(path: string, figure: string, caption: boolean, edits: read
   if (wasHeld === undefined) held.delete(path);
   else held.set(path, wasHeld);
   bump(path);
-  return { fault: wordsOf(found.problems) };
+  return { fault: wordsOfTold(found.problems) };
 }
 
 async function lookAt(path: string): Promise<{ look: TableLook; remarks: string[] } | { fault: string }> {
@@ -383,6 +410,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     project = openProject(source);
   },
   folder: async ({ call, ask }) => placed().calls.answer(call, ask),
+  times: () => placed().times(),
   packed: async () => (await import('./zipped.js')).packedShelf(placed().shelf),
   taken: async ({ files }) => (await import('./zipped.js')).takenInto(placed().shelf, files),
   changed({ path, text, bytes }) {
@@ -436,7 +464,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     if (samples?.of !== style) samples = { of: style, found: await samplesOf(drawing) };
     const { paper } = part.settings;
     return {
-      controls: found.scope ? controlsOf(part, found.scope) : everyControl(part),
+      controls: (found.scope ? controlsOf(part, found.scope) : everyControl(part)).map(filled),
       palette: [...new Set([...groups, single])].map((color) => ({ color, contrast: contrast(color, paper) })),
       paper,
       samples: samples.found,
@@ -474,7 +502,11 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
       ]),
     };
   },
-  drag: ({ drag, x, y }) => (drawing ? dragEdits(drawing, drag, x, y) : []),
+  drag: ({ drag, x, y }) => {
+    const edits = drawing ? dragEdits(drawing, drag, x, y) : [];
+    const values = edits.flatMap(({ value }) => (value === undefined ? [] : [valueText(value)]));
+    return { edits, would: values.join(', ') };
+  },
   async turn({ path, caption, view }) {
     if (table?.path !== path || table.caption !== caption) {
       const made = await turntable(opened(), path, { caption });
@@ -502,7 +534,9 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
       }
       const made = await kindOf(look, own.settings, said);
       found.push(
-        made.drawing ? { ...own, small: await smallOf(made.drawing) } : { kind: own.kind, why: wordsOf(made.problems) },
+        made.drawing
+          ? { ...own, purpose: purposeOf(own.kind), small: await smallOf(made.drawing) }
+          : { kind: own.kind, why: wordsOf(made.problems) },
       );
     }
     return found;
@@ -555,6 +589,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const read = readCodebook(await opened().store.source.text(path), path);
     return read.ok ? codebookRows(read.value.value) : [];
   },
+  cell: ({ name, key, text }) => codebookEdit(name, key, text),
   async give({ path, setting, figures, styles }) {
     const part = drawing?.parts[0];
     const given = part && forStyle(part, setting);

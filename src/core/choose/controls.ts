@@ -294,7 +294,7 @@ export function settingEdits(part: Part, target: Target, path: string, value: un
 }
 
 /** Settings that words of every day may mean, by what they do and are called. */
-export function searchControls(controls: readonly Control[], words: string): Control[] {
+export function searchControls<T extends Control>(controls: readonly T[], words: string): T[] {
   const wanted = words
     .toLowerCase()
     .split(/\s+/)

@@ -130,6 +130,7 @@ export class DeskFolder {
       files: await this.place.list(),
       formats: said(formats),
       documents: said(documents),
+      endings: tableEndings,
     });
   }
 

@@ -35,7 +35,11 @@ export function shelfPlace(
     keeper,
     formats,
     documents,
-    list: () => filesOf((folder) => shelf.entries(folder)),
+    async list() {
+      // What a page left that was closed in the middle is finished before anybody reads it.
+      await keeper.save([]);
+      return filesOf((folder) => shelf.entries(folder));
+    },
     inside: async (path) => pathParts(path).join('/'),
     nameOf: async (file) => file,
     draw: (wanted) => drawFiles(source, wanted, formats),

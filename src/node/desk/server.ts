@@ -28,7 +28,7 @@ import { drawApart } from './drawApart.js';
 import { filesOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
 import { insideOf, slashed } from './inside.js';
-import { typeCalls } from './typeCalls.js';
+import { typeCalls, typeFiles } from './typeCalls.js';
 
 /** The largest accepted bodies, in bytes: of calls, and of tables. */
 const [mostBody, mostTable] = [4e6, 100e6];
@@ -210,9 +210,7 @@ export async function serveDesk({
   api.post('/ask', asking(root));
   api.get('/databases', databases);
   const type = typeCalls(root);
-  api.get('/face', type.face);
   api.get('/script-face', type.scriptFace);
-  api.get('/shaper', type.shaper);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),
@@ -230,6 +228,8 @@ export async function serveDesk({
     }),
   );
   app.route('/api', api);
+  app.get('/type/harfbuzz.wasm', typeFiles.shaper);
+  app.get('/type/:family/:file', typeFiles.face);
   app.get('*', async (context) => {
     const nonce = context.get('nonce' as never) as string;
     const found = await pageFile(page, context.req.path, nonce);

@@ -6,8 +6,7 @@ import { shippedFamilies } from '../../core/type/families.js';
 import { disk } from '../disk.js';
 import { scriptFace } from '../scriptFace.js';
 
-const variantOf = (context: Context): Variant => {
-  const asked = context.req.query('variant');
+const variantOf = (asked: string | undefined): Variant => {
   const variant = variants.find((one) => one === asked);
   if (!variant) throw new Refused('no variant of a typeface');
   return variant;
@@ -23,28 +22,32 @@ const codeOf = (context: Context, name: string): string => {
   return code;
 };
 
-/** What the page of a folder asks of type: the faces that ship, those of scripts that are installed, and what shapes text. */
-export const typeCalls = (folder: string) => ({
+/** What lies beside the page, as it does on a site: the faces that ship, and what shapes text. */
+export const typeFiles = {
   async face(context: Context) {
-    const family = shippedFamilies.find((one) => one === context.req.query('family'));
+    const { family: asked, file = '' } = context.req.param() as { family?: string; file?: string };
+    const family = shippedFamilies.find((one) => one.toLowerCase() === asked);
     if (family === undefined) throw new Refused('no typeface that ships');
-    return bytesOf(context, await disk.shippedFont(family, variantOf(context)));
+    return bytesOf(context, await disk.shippedFont(family, variantOf(file.replace(/\.ttf$/, ''))));
   },
 
+  async shaper(context: Context) {
+    return bytesOf(context, (await disk.shaper?.()) ?? new Uint8Array());
+  },
+};
+
+/** What the page of a folder asks of type: the faces of scripts that are installed. */
+export const typeCalls = (folder: string) => ({
   async scriptFace(context: Context) {
     const [script, language] = [codeOf(context, 'script'), codeOf(context, 'language')];
     const found = await scriptFace({
       script,
       language,
-      variant: variantOf(context),
+      variant: variantOf(context.req.query('variant')),
       withSerifs: context.req.query('serifs') === 'yes',
       beside: join(folder, 'figures'),
     });
     if (!found) return context.body(null, 204);
     return bytesOf(context, found.font, { 'X-Family': encodeURIComponent(found.family), 'X-Variant': found.variant });
-  },
-
-  async shaper(context: Context) {
-    return bytesOf(context, (await disk.shaper?.()) ?? new Uint8Array());
   },
 });

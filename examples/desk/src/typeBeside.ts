@@ -5,13 +5,13 @@ type Abilities = Pick<Source, 'shippedFont' | 'shaper' | 'wordBreaks'>;
 let words: Intl.Segmenter | undefined;
 
 /** Where words begin, by the dictionaries of the browser. */
-export function wordBreaks(text: string): number[] {
+function wordBreaks(text: string): number[] {
   words ??= new Intl.Segmenter('th', { granularity: 'word' });
   return [...words.segment(text)].map(({ index }) => index);
 }
 
 /** The faces and what shapes text as they lie beside the page; each is fetched when it is first used. */
-export function typeOfSite(base: string): Abilities {
+export function typeBeside(base: string): Abilities {
   const known = new Map<string, Promise<Uint8Array>>();
   const get = (path: string): Promise<Uint8Array> => {
     const own = known.get(path);
