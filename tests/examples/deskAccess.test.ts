@@ -1,31 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { BrowserContext, Page } from 'playwright-core';
-import { launchReader, quiet } from '../helpers/browser.js';
+import type { BrowserContext } from 'playwright-core';
+import { violations } from '../helpers/axe.js';
+import { launchReader } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
 import { smallFolder } from '../helpers/hexis.js';
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-
-interface Violation {
-  id: string;
-  nodes: { html: string; failureSummary: string }[];
-}
-
-/** What the reader of accessibility rules finds wrong on the page as it is: by all of them, or by those of colours alone. */
-async function violations(page: Page, rules: 'all' | 'of colours'): Promise<string[]> {
-  // Colours that fade in would be measured half-way.
-  await quiet(page);
-  await page.evaluate(axe);
-  const only = rules === 'all' ? '' : ', runOnly: { type: "rule", values: ["color-contrast", "link-in-text-block"] }';
-  const found = (await page.evaluate(`axe.run(document, { resultTypes: ["violations"]${only} })`)) as {
-    violations: Violation[];
-  };
-  return found.violations.flatMap(({ id, nodes }) =>
-    nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary.slice(0, 200)}`),
-  );
-}
 
 describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
   let folder: ReturnType<typeof smallFolder>;

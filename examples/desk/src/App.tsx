@@ -25,6 +25,9 @@ const base = new URL('.', location.href.split('#')[0]).href;
 const isToken = (word: string) => /^[\w-]{32}$/.test(word);
 
 const demoWord = 'demo';
+/** Before a figure of the docs in Base64 (RFC 4648, section 5), which is tried in the demo. */
+const tryWord = 'try:';
+const tried = 'figures/example.figure.yaml';
 const keptWord = 'kept:';
 
 function openedOver(place: Place, first?: string): Opened {
@@ -33,9 +36,23 @@ function openedOver(place: Place, first?: string): Opened {
   return { thinker, files: placedFiles(place, thinker), first };
 }
 
-async function demoPlace(): Promise<Place> {
+async function demoPlace(more: Record<string, string> = {}): Promise<Place> {
   const { files } = await import('../../shared/project.js');
-  return { name: speech.folder.demo, texts: { ...files } };
+  return { name: speech.folder.demo, texts: { ...files, ...more } };
+}
+
+/** The text that an address holds. */
+function unpacked(word: string): string {
+  const letters = atob(word.replaceAll('-', '+').replaceAll('_', '/'));
+  return new TextDecoder().decode(Uint8Array.from(letters, (letter) => letter.charCodeAt(0)));
+}
+
+async function triedIn(word: string): Promise<Opened | { said: string }> {
+  try {
+    return openedOver(await demoPlace({ [tried]: unpacked(word) }), tried);
+  } catch {
+    return { said: speech.start.noExample };
+  }
 }
 
 /** What the address names: what stands behind "#" is in no request. */
@@ -48,6 +65,7 @@ async function fromAddress(): Promise<Opened | { said: string }> {
     return { thinker, files: servedFiles(word), first };
   }
   if (word === demoWord) return openedOver(await demoPlace(), first);
+  if (word.startsWith(tryWord)) return triedIn(word.slice(tryWord.length));
   if (!word.startsWith(keptWord)) return { said: '' };
   const name = decodeURIComponent(word.slice(keptWord.length));
   const place = await keptPlace(name).catch(() => undefined);

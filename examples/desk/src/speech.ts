@@ -293,6 +293,7 @@ export const speech = {
     tooLarge: 'it holds more than 1 GB, or more than 5000 files',
     noZip: (name: Part, reason: Part) => `${name} is not opened: ${reason}.`,
     emptyZip: (name: Part) => `${name} holds no files.`,
+    noExample: 'The address holds no figure.',
     newer: 'A newer desk is here.',
     takeNewer: 'Use it now',
   },
