@@ -7,6 +7,7 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } fro
 import { createRequire } from 'node:module';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants } from 'node:zlib';
 import { build } from 'vite';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -27,16 +28,30 @@ for (const family of readdirSync(faces)) {
     if (file.endsWith('.ttf') || file === 'LICENSE')
       copyFileSync(join(faces, family, file), join(site, 'type', family, file));
 }
+const tables = join(root, 'dist', 'core', 'type', 'generated');
+for (const file of readdirSync(tables).filter((name) => name.endsWith('.js'))) {
+  const [family, variant] = file.split('.');
+  writeFileSync(join(site, 'type', family, `${variant}.table`), readFileSync(join(tables, file), 'utf8').split("'")[1]);
+}
 copyFileSync(
   createRequire(import.meta.url).resolve('harfbuzzjs/dist/harfbuzz.wasm'),
   join(site, 'type', 'harfbuzz.wasm'),
 );
 for (const file of ['desk.webmanifest', 'icon.svg']) copyFileSync(join(desk, 'site', file), join(site, file));
 
+// The package has the page packed, as web servers send it; the command unpacks what it serves.
+for (const folder of ['', 'assets'])
+  for (const entry of readdirSync(join(site, folder), { withFileTypes: true })) {
+    if (!entry.isFile() || !/\.(html|js|css)$/.test(entry.name)) continue;
+    const path = join(site, folder, entry.name);
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 10, [constants.BROTLI_PARAM_LGWIN]: 24 };
+    writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path), { params }));
+  }
+
 const all = readdirSync(site, { recursive: true, withFileTypes: true })
   .filter((entry) => entry.isFile())
   .map((entry) => relative(site, join(entry.parentPath, entry.name)).replaceAll('\\', '/'))
-  .filter((path) => !path.endsWith('LICENSE'))
+  .filter((path) => !/LICENSE$|\.br$/.test(path))
   .sort();
 const hash = createHash('sha256');
 for (const path of all) hash.update(path).update(readFileSync(join(site, path)));

@@ -14,11 +14,25 @@ function englishOnly(): Plugin {
   };
 }
 
+/** The tables of the shipped faces lie beside the page, where a server has them already: they are not bundled once more. */
+function tablesBeside(): Plugin {
+  return {
+    name: 'tables-beside',
+    load(id) {
+      const [, family, variant] = /[\\/]type[\\/]generated[\\/](\w+)\.(\w+)\.ts$/.exec(id) ?? [];
+      if (family === undefined) return undefined;
+      // The address begins at the folder of the bundles.
+      const address = JSON.stringify(`../type/${family}/${variant}.table`);
+      return `export const table = await (await fetch(new URL(/* @vite-ignore */ ${address}, import.meta.url))).text();`;
+    },
+  };
+}
+
 export default defineConfig({
   base: './',
   plugins: [react(), englishOnly()],
   resolve: { conditions: ['@hexis/source', ...defaultClientConditions] },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [tablesBeside()] },
   server: { fs: { allow: ['../..'] } },
   build: { target: 'es2022', chunkSizeWarningLimit: 1500, modulePreload: false },
 });

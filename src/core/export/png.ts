@@ -46,8 +46,11 @@ function compressedData(keyword: string, text: string): Uint8Array {
 
 /** RGBA pixels, row by row, with straight alpha. */
 export interface Raster {
+  /** Four bytes each: red, green, blue, opacity. */
   pixels: Uint8Array;
+  /** In pixels. */
   width: number;
+  /** In pixels. */
   height: number;
 }
 

@@ -16,10 +16,13 @@ import { Refused } from './refused.js';
 export interface DeskPlace {
   /** Its name for the person. */
   name: string;
+  /** Reads and writes them. */
   keeper: Keeper;
-  /** The formats that figures, and the forms that reports, are saved in here. */
+  /** The formats that figures are saved in here. */
   formats: readonly Format[];
+  /** The forms that reports are bound in here. */
   documents: readonly DocumentForm[];
+  /** The files that figures are made of. */
   list(): Promise<FolderFile[]>;
   /**
    * The file that a page names by its path in the folder, written with `/`, as the keeper knows it.
@@ -29,6 +32,7 @@ export interface DeskPlace {
   inside(path: unknown): Promise<string>;
   /** The path of a file in the folder, with `/`. */
   nameOf(file: string): Promise<string>;
+  /** Draws a figure into files. */
   draw(wanted: FilesWanted): Promise<Outcome<DrawnFiles>>;
   /** Binds a report. `kept` is told that its files are in their places. */
   bind(
@@ -49,9 +53,11 @@ export interface DeskPlace {
   ): Promise<Outcome<DrawnFile[]>>;
 }
 
-/** What a call says: `conflict` where somebody else has changed a file meanwhile. */
+/** What a call says. */
 export interface Reply {
+  /** How it went: `conflict` where somebody else has changed a file meanwhile, `unusable` where a figure cannot be drawn. */
   is: 'done' | 'conflict' | 'unusable' | 'failed';
+  /** What it gives; with a `fault` in words where it gives nothing else. */
   body: object;
 }
 

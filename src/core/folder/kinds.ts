@@ -3,9 +3,11 @@ import { isDocumentPath, isTablePath } from '../data/tableForms.js';
 /** The kind of a file in the folder, judged by its name. */
 export type FolderKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
 
+/** A file of a folder that figures are made of. */
 export interface FolderFile {
   /** Path relative to the folder, with `/`. */
   path: string;
+  /** What it is, judged by its name. */
   kind: FolderKind;
 }
 
@@ -43,8 +45,11 @@ const [mostFiles, deepest] = [3000, 8];
 
 /** An entry of a folder. */
 export interface FolderEntry {
+  /** Its name, without the folder. */
   name: string;
+  /** Whether it is a folder. */
   isFolder: boolean;
+  /** Whether it is a file, and no link. */
   isFile: boolean;
 }
 

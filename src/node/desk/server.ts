@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { readFile, realpath } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliDecompress } from 'node:zlib';
 import { serve } from '@hono/node-server';
 import { watch } from 'chokidar';
 import { type Context, Hono } from 'hono';
@@ -136,6 +138,13 @@ const asking = (root: string) => async (context: Context) => {
   return context.json(await reply({ ...table, file } as TableRef));
 };
 
+/** A file that lies there packed; undefined where there is none. */
+const unpackedFile = (path: string): Promise<Buffer | undefined> =>
+  readFile(`${path}.br`).then(
+    (packed) => promisify(brotliDecompress)(packed),
+    () => undefined,
+  );
+
 /** The page as a server gives it: its policy comes by header, and what makes a site of it is left out. */
 const servedPage = (page: string, nonce: string): string =>
   page.replace(/<!-- site -->[\s\S]*?<!-- \/site -->\s*/, '').replaceAll('nonce="desk"', `nonce="${nonce}"`);
@@ -148,7 +157,7 @@ async function pageFile(
 ): Promise<{ body: Uint8Array | string; type: string } | undefined> {
   const name = path === '/' ? 'index.html' : path.slice(1);
   if (!/^(index\.html|assets\/[\w.-]+)$/.test(name)) return undefined;
-  const bytes = await readFile(join(page, name)).catch(() => undefined);
+  const bytes = await unpackedFile(join(page, name));
   const type = types[name.split('.').at(-1) as string];
   if (!bytes || !type) return undefined;
   return {

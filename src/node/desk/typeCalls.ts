@@ -1,9 +1,11 @@
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Context } from 'hono';
 import { Refused } from '../../core/folder/refused.js';
 import { type Variant, variants } from '../../core/type/face.js';
 import { shippedFamilies } from '../../core/type/families.js';
 import { disk } from '../disk.js';
+import { packageRoot } from '../packageRoot.js';
 import { scriptFace } from '../scriptFace.js';
 
 const variantOf = (asked: string | undefined): Variant => {
@@ -22,13 +24,24 @@ const codeOf = (context: Context, name: string): string => {
   return code;
 };
 
+/** The table of a face as the library has it: the one text in its module. */
+async function tableOf(family: string | undefined, variant: Variant): Promise<Uint8Array> {
+  const path = join(packageRoot, 'dist', 'core', 'type', 'generated', `${family}.${variant}.js`);
+  const text = await readFile(path, 'latin1').catch(() => {
+    throw new Refused('no table of this typeface');
+  });
+  return Buffer.from(text.split("'")[1] ?? '', 'latin1');
+}
+
 /** What lies beside the page, as it does on a site: the faces that ship, and what shapes text. */
 export const typeFiles = {
   async face(context: Context) {
     const { family: asked, file = '' } = context.req.param() as { family?: string; file?: string };
     const family = shippedFamilies.find((one) => one.toLowerCase() === asked);
     if (family === undefined) throw new Refused('no typeface that ships');
-    return bytesOf(context, await disk.shippedFont(family, variantOf(file.replace(/\.ttf$/, ''))));
+    const [, name, ending] = /^(\w+)\.(ttf|table)$/.exec(file) ?? [];
+    const variant = variantOf(name);
+    return bytesOf(context, ending === 'ttf' ? await disk.shippedFont(family, variant) : await tableOf(asked, variant));
   },
 
   async shaper(context: Context) {
