@@ -1,6 +1,6 @@
 /**
  * Makes the pictures of docs/screenshots from the demo project: one of each style, all kinds on a sheet, one figure in several
- * sizes, the numbers and the findings in a terminal, a proof, the gallery and the desk.
+ * sizes, the numbers and the findings in a terminal, a proof, the desk and the site.
  *
  *   npm run build && node scripts/screenshots.mjs [folder]
  */
@@ -10,7 +10,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { serveDesk } from 'hexis/node';
 import { chromium } from 'playwright-core';
-import { build, preview } from 'vite';
+import { preview } from 'vite';
 
 const folder = process.argv[2] ?? 'docs/screenshots';
 mkdirSync(folder, { recursive: true });
@@ -18,7 +18,6 @@ const hexis = (...args) => execFileSync(process.execPath, ['bin/hexis.cjs', ...a
 
 for (const [figure, name, ...options] of [
   ['yield-by-bed', 'draw-apa', '--caption'],
-  ['yield-plain', 'draw-plain'],
   ['experience', 'draw-lanternfield', '--caption'],
   ['kale-season', 'draw-spotlight'],
 ]) {
@@ -163,23 +162,6 @@ await page.setContent(
 );
 await page.locator('body').screenshot({ path: join(folder, 'sizes.png') });
 
-/** Serves an example and takes its picture when it is ready. */
-async function shoot(name, ready) {
-  const root = `examples/${name}`;
-  await build({ root, configFile: `${root}/vite.config.ts`, logLevel: 'error' });
-  const server = await preview({
-    root,
-    configFile: `${root}/vite.config.ts`,
-    logLevel: 'error',
-    preview: { port: 0, host: '127.0.0.1' },
-  });
-  await page.goto(server.resolvedUrls.local[0]);
-  await ready();
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: join(folder, `${name}.png`) });
-  await server.close();
-}
-
 // The desk over a copy of the demo: a bar is singled out, a figure begun, and a report looked over.
 const own = mkdtempSync(join(tmpdir(), 'lanternfield-'));
 for (const part of [
@@ -223,10 +205,32 @@ await page.getByRole('heading', { name: 'Across the figures' }).waitFor();
 await page.waitForTimeout(4000);
 await page.screenshot({ path: join(folder, 'desk-report.png') });
 await desk.close();
+
+// The site: its start, and an example that is changed.
+execFileSync(process.execPath, ['scripts/buildSite.mjs'], { stdio: 'ignore' });
+const site = await preview({
+  root: 'dist/site',
+  build: { outDir: '.' },
+  preview: { port: 0, host: '127.0.0.1' },
+  logLevel: 'error',
+  configFile: false,
+});
+const [home] = site.resolvedUrls.local;
+await page.goto(home);
+await page.screenshot({ path: join(folder, 'site.png') });
+await page.goto(`${home}docs/work/one-bar-singled-out.html`);
+await page.getByRole('button', { name: 'Change it' }).click();
+const field = page.locator('.live textarea');
+await field.fill(
+  (await field.inputValue())
+    .replace('[{ bed: Mulch }]', '[{ bed: Compost }]')
+    .replace('bed: Mulch }, label', 'bed: Compost }, label'),
+);
+await page.locator('.live .said').getByText(/Drawn/).waitFor();
+await page.locator('.live img[src^="blob:"]').waitFor();
+await page.waitForTimeout(500);
+await page.screenshot({ path: join(folder, 'site-live.png') });
+await site.close();
 rmSync(own, { recursive: true });
 
-await shoot('gallery', async () => {
-  await page.waitForSelector('#sheets svg');
-  await page.click('[data-path="figures/satisfaction.figure.yaml"]');
-});
 await browser.close();

@@ -30,8 +30,7 @@ const tryWord = 'try:';
 const tried = 'figures/example.figure.yaml';
 const keptWord = 'kept:';
 
-function openedOver(place: Place, first?: string): Opened {
-  const thinker = new Thinker();
+function openedOver(place: Place, first?: string, thinker = new Thinker()): Opened {
   void thinker.tell('files', { place, base });
   return { thinker, files: placedFiles(place, thinker), first };
 }
@@ -49,7 +48,8 @@ function unpacked(word: string): string {
 
 async function triedIn(word: string): Promise<Opened | { said: string }> {
   try {
-    return openedOver(await demoPlace({ [tried]: unpacked(word) }), tried);
+    const thinker = new Thinker();
+    return openedOver(await demoPlace({ [tried]: unpacked(word) }), tried, thinker);
   } catch {
     return { said: speech.start.noExample };
   }
@@ -64,7 +64,11 @@ async function fromAddress(): Promise<Opened | { said: string }> {
     void thinker.tell('files', { served: { token: word }, base });
     return { thinker, files: servedFiles(word), first };
   }
-  if (word === demoWord) return openedOver(await demoPlace(), first);
+  if (word === demoWord) {
+    // It starts while the files of the demo come.
+    const thinker = new Thinker();
+    return openedOver(await demoPlace(), first, thinker);
+  }
   if (word.startsWith(tryWord)) return triedIn(word.slice(tryWord.length));
   if (!word.startsWith(keptWord)) return { said: '' };
   const name = decodeURIComponent(word.slice(keptWord.length));

@@ -187,6 +187,12 @@ export function Begin({ files, thinker, desk, leave }: Props) {
   const beginning = useBeginning(files, thinker, desk);
   const { table, look, fault, kept } = beginning;
   usePaste(beginning.paste);
+  const tables = (desk.list ?? []).filter(({ kind }) => kind === 'table');
+  const only = leave || tables.length > 1 ? undefined : tables[0]?.path;
+  // One who has brought a single table means that one.
+  useEffect(() => {
+    if (only !== undefined) void beginning.open(only);
+  }, [only]);
   const begin = (settings: DraftSettings) => void beginning.begin(settings).then((made) => made && leave?.());
   return (
     <section className="begin" aria-label={speech.begin.title}>
@@ -194,11 +200,7 @@ export function Begin({ files, thinker, desk, leave }: Props) {
         <h2>{speech.begin.heading}</h2>
         {leave && <Button onPress={leave}>{speech.begin.back}</Button>}
       </div>
-      <TableChooser
-        files={files}
-        tables={(desk.list ?? []).filter(({ kind }) => kind === 'table')}
-        beginning={beginning}
-      />
+      <TableChooser files={files} tables={tables} beginning={beginning} />
       {!leave && (
         <p className="note">
           {speech.begin.lookAround} <a href="#demo">{speech.begin.demo}</a>

@@ -48,8 +48,9 @@ function Kept({
       <ul className="kept">
         {names.map((name) => (
           <li key={name}>
-            <Button className="link" onPress={() => begin(name)}>
-              {name}
+            <span className="what">{name}</span>
+            <Button aria-label={speech.start.goOnWith(name)} onPress={() => begin(name)}>
+              {speech.start.goOn}
             </Button>
             <Button aria-label={speech.start.zipOf(name)} onPress={() => void zip(name).catch(failed)}>
               {speech.start.zip}

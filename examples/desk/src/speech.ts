@@ -274,6 +274,8 @@ export const speech = {
     dropHere: 'Drop tables, figures, a folder or a ZIP here',
     choose: 'Choose files …',
     kept: 'Kept in this browser',
+    goOn: 'Go on',
+    goOnWith: (name: Part) => `Go on with ${name}`,
     zip: 'As ZIP',
     zipOf: (name: Part) => `${name} as a ZIP`,
     remove: 'Remove',
