@@ -82,6 +82,14 @@ describe('several files that are saved together', () => {
     }
   });
 
+  test('are finished also where one of them was lost on its way into its place', async () => {
+    const shelf = memoryShelf(old);
+    await shelfKeeper(failing(shelf, 3, true)).save(outputs);
+    await shelf.remove('figures/b.figure.yaml');
+    expect(await shelfKeeper(shelf).save([])).toEqual([]);
+    expect(await texts(shelf)).toEqual(after);
+  });
+
   test('are left where somebody has changed one after the page was closed, and that is said', async () => {
     const shelf = memoryShelf(old);
     await shelfKeeper(failing(shelf, 3, true)).save(outputs);

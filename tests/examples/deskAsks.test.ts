@@ -49,7 +49,7 @@ describe('a figure of a database at the desk', () => {
     const asked = `data: { connection: garden, query: slow.sql }`;
     writeFileSync(visit.folder.at('figures/slow.sql'), 'select plots.*, pg_sleep(0.2) from plots');
     writeFileSync(visit.folder.at(figureFile(id)), text.replace(/^data: .*$/m, asked));
-    const stop = visit.desk.button('Stop asking the table');
+    const stop = visit.desk.button('Stop');
     await stop.click();
     await visit.desk.page.getByText('Not drawn: see what is wrong').waitFor();
     await visit.desk.tab(/^Findings/);
@@ -59,7 +59,7 @@ describe('a figure of a database at the desk', () => {
     for (let i = 0; i < 40 && (await running()).length > 0; i += 1) await visit.desk.page.waitForTimeout(100);
     expect(await running()).toEqual([]);
     // Asked again it takes as long; once the question is another one, the figure is drawn by itself.
-    await visit.desk.button('Ask again').click();
+    await visit.desk.button('Draw again').click();
     await stop.waitFor();
     writeFileSync(visit.folder.at('figures/slow.sql'), 'select * from plots');
     const { shown, made } = await visit.desk.drawings(id);

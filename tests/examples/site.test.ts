@@ -6,6 +6,7 @@ import { ok, openProject, type PlateItem } from 'hexis';
 import { disk } from 'hexis/node';
 import type { BrowserContext, Page } from 'playwright-core';
 import sharp from 'sharp';
+import { violations } from '../helpers/axe.js';
 import { launchReader } from '../helpers/browser.js';
 import { drawn } from '../helpers/deskPage.js';
 import { demo, demoFolder, folderWith, hexis, smallFolder } from '../helpers/hexis.js';
@@ -16,7 +17,7 @@ let reader: BrowserContext;
 let site: Site;
 beforeAll(async () => {
   site = await serveSite();
-  reader = await launchReader({ acceptDownloads: true });
+  reader = await launchReader({ acceptDownloads: true, bypassCSP: true });
 });
 afterAll(async () => {
   expect(site.missing).toEqual([]);
@@ -84,7 +85,7 @@ test('a table that is dropped becomes a figure, which the command draws to the s
     .getByRole('heading', { name: /Column|Begin|plots/ })
     .first()
     .waitFor();
-  await page.getByRole('button', { name: 'plots.csv' }).click();
+  // The only table is the one that is meant.
   for (const column of ['bed', 'yield'])
     await page.getByRole('checkbox', { name: column, exact: true }).click({ force: true });
   await page.getByRole('button', { name: /^Begin with bar/ }).click();
@@ -180,6 +181,89 @@ test('a folder that the browser was given is read and written where it is, and w
   await desk.close();
   await given.close();
   folder.remove();
+});
+
+test('what no figure is made of is refused; further files are brought to those that are kept, and none is written over', async () => {
+  const { page, faults } = await siteStart(reader, site);
+  const bytesOf = (text: string) => new TextEncoder().encode(text);
+  await choose(page, [{ name: 'picture.png', bytes: bytesOf('no table') }]);
+  await page.getByText('Figures are made of none of these: picture.png.').waitFor();
+  await choose(page, [{ name: 'torn.zip', bytes: bytesOf('no zip') }]);
+  await page.getByText(/^torn\.zip is not opened: /).waitFor();
+  const figure = 'hexis: figure/1\ndata: t.csv\nstyle: own.style.yaml\nchart: { kind: bar, category: a, value: b }\n';
+  await choose(page, [{ name: 'f.figure.yaml', bytes: bytesOf(figure) }]);
+  await page
+    .getByText(/there is no file t\.csv|own\.style\.yaml/)
+    .first()
+    .waitFor();
+  await page.getByRole('button', { name: 'New figure …' }).click();
+  const bring = (name: string, text: string) =>
+    page.locator('.begin input[type=file]').setInputFiles({ name, mimeType: '', buffer: Buffer.from(text) });
+  await bring('own.style.yaml', 'hexis: style/1\nname: Own\nextends: plain\n');
+  await page.getByRole('option', { name: 'own.style.yaml' }).waitFor();
+  await bring('t.csv', 'a,b\nx,1\ny,2\n');
+  await page.getByRole('heading', { name: /^t\.csv: 2 rows/ }).waitFor();
+  await bring('own.style.yaml', 'hexis: style/1\nname: Other\nextends: apa\n');
+  await page.getByText('own.style.yaml is there already, and is another').waitFor();
+  await page.getByRole('button', { name: 'Back to the figure' }).click();
+  await page.locator('#sheet:not(.stale) svg').waitFor();
+  expect(faults).toEqual([]);
+  await page.close();
+});
+
+test('a drawing that takes long is stopped, and begun again', async () => {
+  const rows = Array.from({ length: 900_000 }, (_, i) => `L${i},${'ABCD'[i % 4]},${(i * 7919) % 1000}`);
+  const table = new TextEncoder().encode(`plot,bed,yield\n${rows.join('\n')}\n`);
+  const figure = 'hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: bed, value: yield }\n';
+  const { page, faults } = await siteStart(reader, site);
+  const session = await reader.newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await choose(page, [
+    { name: 'f.figure.yaml', bytes: new TextEncoder().encode(figure) },
+    { name: 't.csv', bytes: table },
+  ]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const again = page.getByRole('button', { name: 'Draw again' });
+  await again.waitFor();
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  await again.click();
+  await drawn(page, 'f');
+  expect(faults).toEqual([]);
+  await page.close();
+});
+
+describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
+  test('no state of the start breaks a rule of accessibility, and all of it is reached by the keyboard', async () => {
+    const { page, faults } = await siteStart(reader, site);
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+    await page.getByRole('heading', { name: 'Kept in this browser' }).waitFor();
+    const found = { start: await violations(page), removing: [] as string[], forced: [] as string[] };
+    // What is kept is removed by keys alone, after a question.
+    const remove = page.getByRole('button', { name: /^Remove / }).last();
+    const name = ((await remove.getAttribute('aria-label')) ?? '').replace('Remove ', '');
+    for (let i = 0; i < 80; i += 1) {
+      await page.keyboard.press('Tab');
+      if (await remove.evaluate((own) => own === document.activeElement)) break;
+    }
+    await page.keyboard.press('Enter');
+    await page.getByRole('alertdialog').waitFor();
+    found.removing = await violations(page);
+    await page.keyboard.press('Escape');
+    await page.getByRole('alertdialog').waitFor({ state: 'detached' });
+    expect(await remove.evaluate((own) => own === document.activeElement)).toBe(true);
+    await page.keyboard.press('Enter');
+    await page.getByRole('alertdialog').waitFor();
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: `Remove ${name}` }).waitFor({ state: 'detached' });
+    await page.emulateMedia({ forcedColors: 'active' });
+    found.forced = await violations(page);
+    expect(found).toEqual({ start: [], removing: [], forced: [] });
+    await page.setViewportSize({ width: 640, height: 400 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    expect(faults).toEqual([]);
+    await page.close();
+  });
 });
 
 describe('what may happen to a page', () => {

@@ -31,7 +31,7 @@ const tried = 'figures/example.figure.yaml';
 const keptWord = 'kept:';
 
 function openedOver(place: Place, first?: string, thinker = new Thinker()): Opened {
-  void thinker.tell('files', { place, base });
+  void thinker.open({ place, base });
   return { thinker, files: placedFiles(place, thinker), first };
 }
 
@@ -61,7 +61,7 @@ async function fromAddress(): Promise<Opened | { said: string }> {
   const first = rest.length === 0 ? undefined : decodeURIComponent(rest.join('/'));
   if (isToken(word)) {
     const thinker = new Thinker();
-    void thinker.tell('files', { served: { token: word }, base });
+    void thinker.open({ served: { token: word }, base });
     return { thinker, files: servedFiles(word), first };
   }
   if (word === demoWord) {

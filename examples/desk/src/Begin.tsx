@@ -38,9 +38,9 @@ function TableChooser({
           if (item?.kind === 'file') await add(await item.getFile());
         }}
       >
-        <Text slot="label">{speech.begin.dropForms}</Text>
+        <Text slot="label">{files.bring ? speech.begin.dropAny : speech.begin.dropForms}</Text>
         <FileTrigger
-          acceptedFileTypes={files.endings}
+          acceptedFileTypes={files.bring ? [] : files.endings}
           onSelect={(found) => {
             const file = found?.[0];
             if (file) void add(file);

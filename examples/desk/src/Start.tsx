@@ -96,6 +96,11 @@ export function Start({ begin, demo, said }: Props) {
     setFault('');
     try {
       const own = await given(files);
+      const { isRead } = await import('./isRead.js');
+      if (!Object.keys(own.files).some(isRead)) {
+        setFault(speech.start.unread(Object.keys(own.files).slice(0, 5).join(', ')));
+        return;
+      }
       if (!able?.storage) {
         begin({ name: own.name, texts: own.files });
         return;

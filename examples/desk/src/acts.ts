@@ -16,6 +16,13 @@ const redrawAfter = 900;
 /** Milliseconds that files are left alone after another program changed one. */
 const settle = 120;
 
+/** A drawing that was stopped, or that went wrong for a reason of ours. */
+const stopped = (fault: unknown): Drawn['problems'][number] => ({
+  code: 'engine-failed',
+  severity: 'error',
+  found: fault instanceof Error ? fault.message : String(fault),
+});
+
 /** Each act at the desk, with what it does to files and drawings; what is known after it is said by `after`. */
 export class Acts {
   private known = nothingKnown;
@@ -122,7 +129,9 @@ export class Acts {
     this.redraws += 1;
     const mine = this.run;
     this.tell({ is: 'drawing' });
-    const found = await this.thinker.ask('draw', { path, caption });
+    const found = await this.thinker
+      .ask('draw', { path, caption })
+      .catch((fault): Drawn => ({ problems: [stopped(fault)] }));
     if (mine === this.run) await this.take(path, found);
   }
 
@@ -143,6 +152,14 @@ export class Acts {
       () => undefined,
     );
 
+  /** Takes over files that have just been put beside the others. */
+  readonly brought = (paths: readonly string[]): Promise<void> =>
+    this.inTurn(async () => {
+      for (const path of paths) await this.thinker.change({ path });
+      await this.relist();
+      await this.redraw();
+    });
+
   /** What another program changes appears by itself; what the page has written comes back to it and is known. */
   private async changedOutside(paths: readonly string[]): Promise<void> {
     let isOther = false;
@@ -153,7 +170,7 @@ export class Acts {
       if (known && state?.sha256 === known.sha256) continue;
       isOther = true;
       this.aged(path);
-      await this.thinker.tell('changed', { path });
+      await this.thinker.change({ path });
       if (state) this.keep(path, state);
     }
     if (!isOther) return;
@@ -166,7 +183,7 @@ export class Acts {
     for (const [path, state] of Object.entries(states)) {
       this.keep(path, state);
       this.aged(path);
-      if ((this.unwritten.get(path) ?? 0) <= 1) await this.thinker.tell('changed', { path, text: state.text });
+      if ((this.unwritten.get(path) ?? 0) <= 1) await this.thinker.change({ path, text: state.text });
     }
   }
 
@@ -182,7 +199,7 @@ export class Acts {
     const done = await this.files.change(by, changes);
     if ('fault' in done) {
       this.say(done.fault);
-      for (const { path } of wanted) await this.thinker.tell('changed', { path });
+      for (const { path } of wanted) await this.thinker.change({ path });
       await this.redraw();
       return false;
     }
@@ -221,7 +238,7 @@ export class Acts {
       this.unwritten.set(path, left);
       const text = this.known.states[path]?.text;
       if (left === 0 && text !== undefined && (text !== wanted || !isShown)) {
-        await this.thinker.tell('changed', { path, text });
+        await this.thinker.change({ path, text });
         await this.redraw();
       }
     }
@@ -258,7 +275,7 @@ export class Acts {
         const changed = await this.files[which](path);
         if ('fault' in changed) {
           this.say(changed.fault);
-          await this.thinker.tell('changed', { path });
+          await this.thinker.change({ path });
           break;
         }
         await this.keepAll(changed.states);

@@ -74,6 +74,8 @@ export interface FilesOptions {
   databases?: (() => Promise<Database[]>) | undefined;
   /** All files with their journals, as one to be kept. */
   packed?: (() => Promise<Uint8Array>) | undefined;
+  /** Takes any files into the place, where it is one of the browser's own. */
+  bring?: ((files: Record<string, Uint8Array>) => Promise<{ fault?: string }>) | undefined;
 }
 
 type Said = { name: string; description: string };
@@ -90,14 +92,16 @@ export class Files {
   readonly watch: FilesOptions['watch'];
   readonly databases: FilesOptions['databases'];
   readonly packed: FilesOptions['packed'];
+  readonly bring: FilesOptions['bring'];
   private readonly call: Call;
 
-  constructor(call: Call, { isHanded, watch, databases, packed }: FilesOptions) {
+  constructor(call: Call, { isHanded, watch, databases, packed, bring }: FilesOptions) {
     this.call = call;
     this.isHanded = isHanded;
     this.watch = watch;
     this.databases = databases;
     this.packed = packed;
+    this.bring = bring;
   }
 
   async list(): Promise<FolderFile[]> {

@@ -39,5 +39,6 @@ export function placedFiles(place: Place, thinker: Thinker): Files {
       if (!place.isOwn) lookInto(thinker, changed);
     },
     packed: () => thinker.ask('packed', {}),
+    ...('texts' in place || !place.isOwn ? {} : { bring: (files) => thinker.ask('taken', { files }) }),
   });
 }

@@ -1,5 +1,6 @@
 import type { CallName, Calls, FromWorker, Rastering } from './protocol.js';
 import { rasterise } from './rasterise.js';
+import { speech } from './speech.js';
 
 /** A worker that draws and thinks, so that typing never waits. */
 class Helper {
@@ -19,6 +20,13 @@ class Helper {
       else own?.fail(new Error(data.fault));
       return undefined;
     });
+  }
+
+  /** Ends it; what it was asked fails for a reason. */
+  end(reason: string): void {
+    this.worker.terminate();
+    for (const { fail } of this.open.values()) fail(new Error(reason));
+    this.open.clear();
   }
 
   /** Makes dots of a drawing for the worker. */
@@ -45,48 +53,93 @@ class Helper {
 export class Thinker {
   /** How many questions of tables wait for an answer, by who asked. */
   private readonly waiting = { first: 0, second: 0 };
-  private readonly first = new Helper({ waits: (count) => this.count('first', count), progress: () => undefined });
+  private drawing = 0;
+  private first = this.helper('first');
   private second: Helper | undefined;
-  /** What the second has to know once it is there. */
-  private readonly told: { name: CallName; ask: never }[] = [];
+  /** What a new one has to know: where the files are, and what the page has changed last in each. */
+  private files: Calls['files']['ask'] | undefined;
+  private readonly changed = new Map<string, Calls['changed']['ask']>();
 
-  /** Hears whether questions of tables wait for an answer. */
+  /** Hears whether something is under way that may take long, and can be stopped. */
   waits: (isWaiting: boolean) => void = () => undefined;
 
   /** Hears how far a document is. */
   progress: (done: number, total: number) => void = () => undefined;
 
-  private count(who: 'first' | 'second', count: number): void {
-    this.waiting[who] = count;
-    this.waits(this.waiting.first + this.waiting.second > 0);
+  private helper(who: 'first' | 'second'): Helper {
+    return new Helper({
+      waits: (count) => {
+        this.waiting[who] = count;
+        this.tellWaiting();
+      },
+      progress: (done, total) => this.progress(done, total),
+    });
   }
 
-  /** Stops what is asked of tables now. */
+  private get isAsking(): boolean {
+    return this.waiting.first + this.waiting.second > 0;
+  }
+
+  private tellWaiting(): void {
+    this.waits(this.isAsking || this.drawing > 0);
+  }
+
+  /** Files in memory are the worker's own, and are gone with it. */
+  private get mayEnd(): boolean {
+    return this.files !== undefined && !('place' in this.files && 'texts' in this.files.place);
+  }
+
+  /** Tells a new helper what the others know. */
+  private async introduce(helper: Helper): Promise<void> {
+    if (this.files) void helper.ask('files', this.files);
+    for (const own of this.changed.values()) void helper.ask('changed', own);
+  }
+
+  /** Stops what is asked of tables now; else the drawing itself, which then has to be begun again. */
   stop(): void {
-    for (const helper of [this.first, this.second]) void helper?.ask('stop', {});
+    if (this.isAsking || !this.mayEnd) {
+      for (const helper of [this.first, this.second]) void helper?.ask('stop', {});
+      return;
+    }
+    const old = this.first;
+    this.first = this.helper('first');
+    void this.introduce(this.first);
+    old.end(speech.paper.stopped);
   }
 
   /** Asks about the figure that is worked on. */
-  ask<N extends CallName>(name: N, ask: Calls[N]['ask']): Promise<Calls[N]['get']> {
-    return this.first.ask(name, ask);
+  async ask<N extends CallName>(name: N, ask: Calls[N]['ask']): Promise<Calls[N]['get']> {
+    if (name !== 'draw' || !this.mayEnd) return this.first.ask(name, ask);
+    this.drawing += 1;
+    this.tellWaiting();
+    try {
+      return await this.first.ask(name, ask);
+    } finally {
+      this.drawing -= 1;
+      this.tellWaiting();
+    }
   }
 
   /** Asks about what does not hurry: pictures in small, findings, kinds. */
   aside<N extends CallName>(name: N, ask: Calls[N]['ask']): Promise<Calls[N]['get']> {
     if (!this.second) {
-      this.second = new Helper({
-        waits: (count) => this.count('second', count),
-        progress: (done, total) => this.progress(done, total),
-      });
-      for (const own of this.told) void this.second.ask(own.name, own.ask);
+      this.second = this.helper('second');
+      void this.introduce(this.second);
     }
     return this.second.ask(name, ask);
   }
 
-  /** Tells both of files and of what has become of them. */
-  async tell<N extends 'files' | 'changed'>(name: N, ask: Calls[N]['ask']): Promise<void> {
-    this.told.push({ name, ask: ask as never });
-    if (this.second) void this.second.ask(name, ask);
-    await this.first.ask(name, ask);
+  /** Tells both where the files are. */
+  async open(files: Calls['files']['ask']): Promise<void> {
+    this.files = files;
+    if (this.second) void this.second.ask('files', files);
+    await this.first.ask('files', files);
+  }
+
+  /** Tells both what has become of a file. */
+  async change(ask: Calls['changed']['ask']): Promise<void> {
+    this.changed.set(ask.path, ask);
+    if (this.second) void this.second.ask('changed', ask);
+    await this.first.ask('changed', ask);
   }
 }

@@ -1,5 +1,6 @@
 import type { Answers, ColumnAnswer, DraftSettings } from 'hexis/desk';
 import { useEffect, useReducer, useState } from 'react';
+import { given } from './dropped.js';
 import type { Database, Files } from './files.js';
 import { freeName, tableName } from './names.js';
 import type { Begun, KindPicture } from './protocol.js';
@@ -67,9 +68,25 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
     tell('fault' in found ? { is: 'failed', fault: found.fault } : { is: 'looked', table: path, look: found });
   };
 
+  /** Takes other files than tables, such as styles, where the place is one of the browser's own. */
+  const bring = async (file: File): Promise<void> => {
+    const found = await given(new Map([[file.name, file]]));
+    const taken = (await files.bring?.(found.files)) ?? {};
+    if (taken.fault !== undefined) throw new Error(taken.fault);
+    await acts.brought(Object.keys(found.files));
+    acts.say(speech.begin.brought(Object.keys(found.files).join(', ')));
+  };
+
   const add = async (file: File) => {
+    const isTable = files.endings.some((ending) => file.name.toLowerCase().endsWith(ending));
+    if (files.bring && !isTable) {
+      await bring(file).catch((fault) =>
+        tell({ is: 'failed', fault: String(fault instanceof Error ? fault.message : fault) }),
+      );
+      return;
+    }
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!files.endings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
+    if (!isTable) {
       tell({ is: 'failed', fault: speech.begin.noTable(file.name, files.endings.join(', ')) });
       return;
     }
@@ -78,8 +95,10 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
       tell({ is: 'failed', fault: added.fault });
       return;
     }
-    await thinker.tell('changed', { path: added.path, bytes });
+    await thinker.change({ path: added.path, bytes });
     await acts.relist();
+    // A figure may have waited for it.
+    if (acts.now().stale) void acts.again();
     await open(added.path);
   };
 

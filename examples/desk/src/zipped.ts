@@ -20,12 +20,18 @@ export function unzipped(zip: Uint8Array): Record<string, Uint8Array> {
   });
 }
 
-/** Puts files onto a shelf. */
+const isSame = (a: Uint8Array, b: Uint8Array) => a.length === b.length && a.every((byte, i) => byte === b[i]);
+
+/** Puts files onto a shelf. Where one is there already, and is another, it stays, and none is put there. */
 export async function takenInto(
   shelf: Shelf,
   files: Readonly<Record<string, Uint8Array>>,
 ): Promise<{ fault?: string }> {
   try {
+    for (const [path, bytes] of Object.entries(files)) {
+      const there = await shelf.read(path);
+      if (there && !isSame(there, bytes)) return { fault: speech.begin.another(path) };
+    }
     for (const [path, bytes] of Object.entries(files)) await shelf.write(path, bytes);
     return {};
   } catch (fault) {

@@ -45,7 +45,8 @@ async function finishPending(shelf: Shelf): Promise<Problem[]> {
   for (const { path, was, bytes: packed } of dueOf(text)) {
     const bytes = base64ToUint8Array(packed);
     const now = hashOf(await shelf.read(path).catch(() => undefined));
-    if (now !== sha256(bytes)) left.push({ path, bytes, isChanged: now !== was });
+    // One that was there and is missing was lost on its way into its place.
+    if (now !== sha256(bytes)) left.push({ path, bytes, isChanged: now !== was && now !== none });
   }
   const changed = left.filter(({ isChanged }) => isChanged);
   if (changed.length === 0) for (const { path, bytes } of left) await shelf.write(path, bytes);
