@@ -46,16 +46,12 @@ function failing(shelf: Shelf, from: number, isForEver: boolean): Shelf {
       if (isForEver && writes >= from) throw new Error('no room');
       await shelf.remove(path);
     },
+    // A page that is being closed may still do one thing and not another.
     pending: {
       ...shelf.pending,
       write: async (text) => {
         may();
         await shelf.pending.write(text);
-      },
-      remove: async () => {
-        // A page that is closed does nothing more.
-        if (isForEver && writes >= from) throw new Error('closed');
-        await shelf.pending.remove();
       },
     },
   };
@@ -77,9 +73,20 @@ describe('several files that are saved together', () => {
       await shelfKeeper(failing(shelf, at, true)).save(outputs);
       // The next page finds what is left when it lists the files.
       expect(await shelfKeeper(shelf).save([])).toEqual([]);
-      expect([at, await texts(shelf)]).toEqual([at, at === 1 ? before : after]);
+      // Where the first of the files could not be written, all are as they were.
+      expect([at, await texts(shelf)]).toEqual([at, at <= 2 ? before : after]);
       expect(await shelf.pending.read()).toBeUndefined();
     }
+  });
+
+  test('wait until there is room to finish them', async () => {
+    const shelf = memoryShelf(old);
+    await shelfKeeper(failing(shelf, 3, true)).save(outputs);
+    const full = shelfKeeper(failing(shelf, 1, true));
+    expect((await full.save([{ path: 'd.csv', bytes: 'a' }])).map(({ code }) => code)).toEqual(['not-writable']);
+    expect(await textIn(shelf, 'd.csv')).toBeUndefined();
+    expect(await shelfKeeper(shelf).save([{ path: 'd.csv', bytes: 'a' }])).toEqual([]);
+    expect([await texts(shelf), await textIn(shelf, 'd.csv')]).toEqual([after, 'a']);
   });
 
   test('are finished also where one of them was lost on its way into its place', async () => {

@@ -206,18 +206,16 @@ test('what no figure is made of is refused; further files are brought to those t
   await bring('own.style.yaml', 'hexis: style/1\nname: Other\nextends: apa\n');
   await page.getByText('own.style.yaml is there already, and is another').waitFor();
   await page.getByRole('button', { name: 'Back to the figure' }).click();
-  await page.locator('#sheet:not(.stale) svg').waitFor();
+  await page.locator('#sheet:not(.stale) svg').first().waitFor();
   expect(faults).toEqual([]);
   await page.close();
 });
 
 test('a drawing that takes long is stopped, and begun again', async () => {
-  const rows = Array.from({ length: 900_000 }, (_, i) => `L${i},${'ABCD'[i % 4]},${(i * 7919) % 1000}`);
+  const rows = Array.from({ length: 700_000 }, (_, i) => `L${i},${'ABCD'[i % 4]},${(i * 7919) % 1000}`);
   const table = new TextEncoder().encode(`plot,bed,yield\n${rows.join('\n')}\n`);
-  const figure = 'hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: bed, value: yield }\n';
+  const figure = 'hexis: figure/1\ndata: t.csv\nchart: { kind: violin, category: bed, value: yield }\n';
   const { page, faults } = await siteStart(reader, site);
-  const session = await reader.newCDPSession(page);
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await choose(page, [
     { name: 'f.figure.yaml', bytes: new TextEncoder().encode(figure) },
     { name: 't.csv', bytes: table },
@@ -225,12 +223,11 @@ test('a drawing that takes long is stopped, and begun again', async () => {
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const again = page.getByRole('button', { name: 'Draw again' });
   await again.waitFor();
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
   await again.click();
-  await drawn(page, 'f');
+  await page.locator('#sheet:not(.stale) svg').first().waitFor({ timeout: 60_000 });
   expect(faults).toEqual([]);
   await page.close();
-});
+}, 120_000);
 
 describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
   test('no state of the start breaks a rule of accessibility, and all of it is reached by the keyboard', async () => {
@@ -335,7 +332,7 @@ describe('what may happen to a page', () => {
     const { box } = plate.items.find(({ role }) => role === 'series[0].marks[2]') as PlateItem;
     const bar = { x: ((box.x + box.width / 2) * 96) / 72, y: ((box.y + box.height / 2) * 96) / 72 };
     const seen = { all: 0, none: 0 };
-    for (const wait of [0, 80, 160, 240, 320, 400, 480, 2500]) {
+    for (const wait of [0, 240, 380, 480, 2500]) {
       const name = `closed ${wait}`;
       const { page } = await siteStart(reader, site);
       await bring(page, name, folder.path);

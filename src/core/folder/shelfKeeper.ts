@@ -1,5 +1,5 @@
 import { base64ToUint8Array, uint8ArrayToBase64 } from 'uint8array-extras';
-import { error, type Problem, warning } from '../problem/problem.js';
+import { error, hasErrors, type Problem, warning } from '../problem/problem.js';
 import { settingsText } from '../project/read/settingsText.js';
 import { SourceFault } from '../project/read/source.js';
 import { sha256 } from './journal.js';
@@ -49,7 +49,13 @@ async function finishPending(shelf: Shelf): Promise<Problem[]> {
     if (now !== sha256(bytes)) left.push({ path, bytes, isChanged: now !== was && now !== none });
   }
   const changed = left.filter(({ isChanged }) => isChanged);
-  if (changed.length === 0) for (const { path, bytes } of left) await shelf.write(path, bytes);
+  for (const { path, bytes } of changed.length === 0 ? left : []) {
+    try {
+      await shelf.write(path, bytes);
+    } catch (fault) {
+      return [error('not-writable', { path, reason: shelf.reason(fault) })];
+    }
+  }
   await shelf.pending.remove();
   return changed.map(({ path }) => warning('unfinished-left', { path }));
 }
@@ -68,53 +74,66 @@ async function lookedAt(shelf: Shelf, { path, was, replaces }: Output): Promise<
 
 const bytesOf = (own: Uint8Array | string) => (typeof own === 'string' ? new TextEncoder().encode(own) : own);
 
-/** Writes files one after the other; where one cannot be, those before it get back what they held. */
-async function writeAll(
-  shelf: Shelf,
-  due: readonly { path: string; bytes: Uint8Array; before: Uint8Array | undefined }[],
-): Promise<Problem[]> {
-  const written: (typeof due)[number][] = [];
-  for (const one of due) {
+type Placed = { path: string; bytes: Uint8Array; before: Uint8Array | undefined };
+
+/** Gives files back what they held; false where one of them cannot be. */
+async function restored(shelf: Shelf, written: readonly Placed[]): Promise<boolean> {
+  let isWhole = true;
+  for (const { path, before } of written) {
+    const step = before ? shelf.write(path, before) : shelf.remove(path);
+    await step.catch(() => {
+      isWhole = false;
+    });
+  }
+  return isWhole;
+}
+
+/**
+ * Writes files one after the other; where one cannot be, those before it get back what they held.
+ *
+ * @returns what went wrong, and whether all files are as one set: all new, or all old
+ */
+async function writeAll(shelf: Shelf, due: readonly Placed[]): Promise<{ problems: Problem[]; isWhole: boolean }> {
+  for (const [i, { path, bytes }] of due.entries()) {
     try {
-      await shelf.write(one.path, one.bytes);
-      written.push(one);
+      await shelf.write(path, bytes);
     } catch (fault) {
-      for (const { path, before } of written)
-        await (before ? shelf.write(path, before) : shelf.remove(path)).catch(() => undefined);
-      return [error('not-writable', { path: one.path, reason: shelf.reason(fault) })];
+      const problems = [error('not-writable', { path, reason: shelf.reason(fault) })];
+      return { problems, isWhole: await restored(shelf, due.slice(0, i)) };
     }
   }
-  return [];
+  return { problems: [], isWhole: true };
+}
+
+/** What is to become of a set, kept before the first of its files is written. */
+async function announce(shelf: Shelf, due: readonly Placed[]): Promise<Problem[]> {
+  try {
+    const files = due.map(
+      ({ path, bytes, before }): Due => ({ path, was: hashOf(before), bytes: uint8ArrayToBase64(bytes) }),
+    );
+    await shelf.pending.write(JSON.stringify({ hexis: 'pending/1', files }));
+    return [];
+  } catch (fault) {
+    await shelf.pending.remove().catch(() => undefined);
+    return [error('not-writable', { path: due[0]?.path ?? '', reason: shelf.reason(fault) })];
+  }
 }
 
 async function saveTo(shelf: Shelf, outputs: readonly Output[]): Promise<Problem[]> {
   const problems = await finishPending(shelf);
-  const due: { path: string; bytes: Uint8Array; before: Uint8Array | undefined }[] = [];
+  if (hasErrors(problems)) return problems;
+  const due: Placed[] = [];
   for (const output of outputs) {
     const before = await lookedAt(shelf, output);
     if (before && !(before instanceof Uint8Array)) return [...problems, before];
     due.push({ path: output.path, bytes: bytesOf(output.bytes), before });
   }
-  const [first] = due;
-  if (!first) return problems;
-  try {
-    if (due.length > 1) {
-      const files = due.map(
-        ({ path, bytes, before }): Due => ({
-          path,
-          was: hashOf(before),
-          bytes: uint8ArrayToBase64(bytes),
-        }),
-      );
-      await shelf.pending.write(JSON.stringify({ hexis: 'pending/1', files }));
-    }
-  } catch (fault) {
-    await shelf.pending.remove().catch(() => undefined);
-    return [...problems, error('not-writable', { path: first.path, reason: shelf.reason(fault) })];
-  }
-  const failed = await writeAll(shelf, due);
-  await shelf.pending.remove().catch(() => undefined);
-  return [...problems, ...failed];
+  const refused = due.length > 1 ? await announce(shelf, due) : [];
+  if (refused.length > 0) return [...problems, ...refused];
+  const done = await writeAll(shelf, due);
+  // A page that is being closed can neither write nor take back: the next one finishes what it had begun.
+  if (done.isWhole && due.length > 1) await shelf.pending.remove().catch(() => undefined);
+  return [...problems, ...done.problems];
 }
 
 /** Keeps files on a shelf: each set of them whole or not at all, also where the page is closed in the middle. */
