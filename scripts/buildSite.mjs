@@ -3,9 +3,10 @@
  * put there. Every block of YAML of a figure is drawn beside it and can be changed; search works from static files.
  *
  *   npm run build && npm run site
+ *   npm run site -- --earlier FOLDER     with the pages of a site that was made before, under versions/
  */
 import { copyFileSync, cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { basename, dirname, join } from 'node:path';
+import { basename, dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 import MarkdownIt from 'markdown-it';
@@ -21,9 +22,31 @@ const out = join(root, 'dist', 'site');
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
 const read = (path) => readFileSync(join(root, path), 'utf8');
 
+const [, earlier] = /^--earlier=(.+)$/.exec(process.argv.slice(2).join('=')) ?? [];
+if (earlier !== undefined && (resolve(earlier) === resolve(out) || !existsSync(join(earlier, 'versions.json')))) {
+  process.stderr.write(
+    `--earlier ${earlier}: not a site that was made before and lies elsewhere; write: the copy of such a site\n`,
+  );
+  process.exit(2);
+}
+
 /** Everything of the site but the desk is made anew. */
 mkdirSync(out, { recursive: true });
 for (const name of readdirSync(out)) if (name !== 'desk') rmSync(join(out, name), { recursive: true });
+
+/** Versions of the pages, the latest first: these, and those of the site that was made before. */
+const versions = [{ version, address: '' }];
+if (earlier !== undefined) {
+  const listed = JSON.parse(readFileSync(join(earlier, 'versions.json'), 'utf8'));
+  for (const own of listed) {
+    if (own.version === version) continue;
+    const address = `versions/${own.version}/`;
+    // With their desk, whose settings are those of their pages.
+    const isOwn = (path) => !relative(join(earlier, own.address), path).split(/[\\/]/).includes('versions');
+    cpSync(join(earlier, own.address), join(out, address), { recursive: true, filter: isOwn });
+    versions.push({ version: own.version, address });
+  }
+}
 
 function put(path, text) {
   mkdirSync(dirname(join(out, path)), { recursive: true });
@@ -156,7 +179,7 @@ async function pageOf(path, text, { address, title, more = '' }) {
     description: wordsOf(first).slice(0, 180),
     body: body + more,
     base,
-    version,
+    versions,
     pages,
     path,
     scripts: [...(live.size > 0 ? ['live.js'] : []), ...(more.includes('id="filter"') ? ['settings.js'] : [])],
@@ -200,7 +223,7 @@ ${list.join('\n')}
     const { body: before } = rendered(intro, { path, linkTo: linker('../../'), blockOf: () => undefined });
     const body = `<p class="up"><a href="../${basename(address)}">${escaped(title)}</a></p>\n<h1><code>${escaped(said)}</code></h1>\n${before}${settingsTable(rows, inline)}`;
     const description = wordsOf(rows[0].what).slice(0, 180);
-    put(at, shell({ title: `${said}, ${title}`, description, body, base: '../../', version, pages, path }));
+    put(at, shell({ title: `${said}, ${title}`, description, body, base: '../../', versions, pages, path }));
   }
   const json = groups.flatMap(({ name, rows }) =>
     rows.map((own) => [own.name, wordsOf(own.what), `${basename(folder)}/${name}.html#${settingAnchor(own.name)}`]),
@@ -208,7 +231,9 @@ ${list.join('\n')}
   put(`${folder}/settings.json`, JSON.stringify(json));
 }
 
-put('index.html', shell({ ...(await startPage(root, put)), base: './', version, pages, path: '', isStart: true }));
+put('index.html', shell({ ...(await startPage(root, put)), base: './', versions, pages, path: '', isStart: true }));
+
+put('versions.json', JSON.stringify(versions));
 
 // The page makes the index of it, which is smaller on its way than the index itself.
 put(

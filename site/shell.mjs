@@ -23,11 +23,18 @@ export const sections = [
   ['Every setting', ['docs/figure-file.md', 'docs/house-style.md', 'docs/board-file.md', 'docs/report-file.md']],
 ];
 
+/** The version of the pages, and the others that there are. */
+function versionsIn(versions, base) {
+  const [now, ...others] = versions.map(({ version, address }) => [escaped(version), `${base}${address}index.html`]);
+  const links = others.map(([version, address]) => `<a href="${address}">${version}</a>`);
+  return `<span id="version">${now[0]}</span>${links.length === 0 ? '' : ` (also: ${links.join(', ')})`}`;
+}
+
 /**
  * @param base way from the page to the root of the site, such as `../`
  * @param isHere whether a page of the list is the one that is shown
  */
-export function shell({ title, description, body, base, version, pages, path, scripts = [], isStart = false }) {
+export function shell({ title, description, body, base, versions, pages, path, scripts = [], isStart = false }) {
   const nav = sections
     .map(([name, own]) => {
       const items = own.map((page) => {
@@ -69,7 +76,7 @@ ${body}
 </main>
 </div>
 <footer>
-<p>Hexis <span id="version">${escaped(version)}</span>. Nothing on these pages talks to anybody: no visitor is counted, and what you write stays in your browser.</p>
+<p>Hexis ${versionsIn(versions, base)}. Nothing on these pages talks to anybody: no visitor is counted, and what you write stays in your browser.</p>
 </footer>
 </body>
 </html>

@@ -21,7 +21,7 @@ function folderOf({ tree, folder }) {
 /** The desk over a folder, in a page of the browser. */
 async function opened(tree, folder, figure) {
   const { serveDesk } = await tree.load('dist/node/index.js');
-  const desk = await serveDesk({ folder, page: join(tree.folder, 'dist', 'site', 'desk') });
+  const desk = await serveDesk({ folder });
   const page = await newPage();
   await page.goto(figure === undefined ? desk.address : `${desk.address}/${encodeURIComponent(figure)}`);
   await page.waitForSelector('#sheet:not(.stale) svg');

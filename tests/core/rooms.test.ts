@@ -29,6 +29,7 @@ const rooms = [
   'choose',
   'report',
   'compare',
+  'folder',
 ];
 
 /** The same of rooms inside rooms; kinds of chart stand beside each other. */

@@ -9,7 +9,7 @@ import type { BrowserContext, Page } from 'playwright-core';
 import { violations } from '../helpers/axe.js';
 import { launchReader } from '../helpers/browser.js';
 import { drawn, watchedPage } from '../helpers/deskPage.js';
-import { root } from '../helpers/hexis.js';
+import { folderWith, root } from '../helpers/hexis.js';
 import { type Site, serveSite } from '../helpers/site.js';
 
 const built = join(root, 'dist', 'site');
@@ -18,7 +18,11 @@ const require = createRequire(import.meta.url);
 let site: Site;
 let reader: BrowserContext;
 beforeAll(async () => {
-  const made = spawnSync(process.execPath, [join(root, 'scripts', 'buildSite.mjs')], { encoding: 'utf8' });
+  const page = '<!doctype html><html lang="en"><title>Hexis 0.0.9</title><main><h1>Hexis 0.0.9</h1></main></html>';
+  const old = folderWith({ 'versions.json': '[{ "version": "0.0.9", "address": "" }]', 'index.html': page });
+  const call = [join(root, 'scripts', 'buildSite.mjs'), '--earlier', old.path];
+  const made = spawnSync(process.execPath, call, { encoding: 'utf8' });
+  old.remove();
   expect([made.status, made.stderr]).toEqual([0, '']);
   site = await serveSite();
   reader = await launchReader({ bypassCSP: true });
@@ -129,6 +133,15 @@ describe('the pages', () => {
     expect(faults).toEqual([]);
     await page.close();
   }, 400_000);
+});
+
+test('the pages of an earlier version stay, and are led to', async () => {
+  const { page, faults } = await watchedPage(reader, site.address);
+  await page.goto(`${site.address}docs/charts.html`);
+  await page.getByRole('contentinfo').getByRole('link', { name: '0.0.9' }).click();
+  await page.getByRole('heading', { name: 'Hexis 0.0.9' }).waitFor();
+  expect(faults).toEqual([]);
+  await page.close();
 });
 
 /** What a page has loaded, packed as a web server sends it. */

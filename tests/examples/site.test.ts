@@ -1,5 +1,5 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { cpSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { unzipSync } from 'fflate';
 import { ok, openProject, type PlateItem } from 'hexis';
@@ -9,7 +9,7 @@ import sharp from 'sharp';
 import { violations } from '../helpers/axe.js';
 import { launchReader } from '../helpers/browser.js';
 import { drawn } from '../helpers/deskPage.js';
-import { demo, demoFolder, folderWith, hexis, smallFolder } from '../helpers/hexis.js';
+import { demo, demoFolder, folderWith, hexis, root, smallFolder } from '../helpers/hexis.js';
 import { type Site, serveSite } from '../helpers/site.js';
 import { bring, choose, sitePage, siteStart } from '../helpers/sitePage.js';
 
@@ -362,6 +362,31 @@ describe('what may happen to a page', () => {
     expect(seen.none).toBeGreaterThan(0);
     folder.remove();
   }, 240_000);
+
+  test('a newer desk is said to be there, and is taken when the person wants it', async () => {
+    const own = folderWith();
+    cpSync(join(root, 'dist', 'site', 'desk'), own.at('desk'), { recursive: true });
+    const later = await serveSite(own.path);
+    const { page, faults } = await siteStart(reader, later);
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.reload();
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    expect(await page.getByText('A newer desk is here.').count()).toBe(0);
+    const program = readFileSync(own.at('desk/offline.js'), 'utf8');
+    writeFileSync(own.at('desk/offline.js'), program.replace(/const version = '\w+'/, "const version = 'later'"));
+    await page.reload();
+    await page.getByText('A newer desk is here.').waitFor();
+    await page.getByRole('button', { name: 'Use it now' }).click();
+    await page.getByText('A newer desk is here.').waitFor({ state: 'detached' });
+    await page.getByRole('heading', { name: 'Or bring files' }).waitFor();
+    expect(await page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith('hexis')))).toEqual([
+      'hexis-desk-later',
+    ]);
+    expect(faults).toEqual([]);
+    await page.close();
+    await later.close();
+    own.remove();
+  });
 
   test('without a network it opens, draws and saves once it was visited', async () => {
     const { page, faults } = await siteStart(reader, site);

@@ -1,6 +1,6 @@
-import { pixelProblem } from '../export/pixels.js';
 import type { Format } from '../export/writer.js';
 import { fail, hasErrors, type Outcome, succeed } from '../problem/problem.js';
+import { pixelProblem } from '../project/acts/pixels.js';
 import { writeAs } from '../project/acts/write.js';
 import { openProject } from '../project/project.js';
 import { remembering } from '../project/read/inputs.js';

@@ -276,7 +276,7 @@ function countField(_: string, before: string, form: string, instruction: string
 }
 
 /**
- * Makes the bytes reproducible: the library writes the current time, and numbers pictures across all documents of a process.
+ * Makes the bytes reproducible: the library writes the current time, and numbers pictures across all documents that it makes.
  */
 function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], counts: Counts): Uint8Array {
   const parts: Record<string, Uint8Array> = unzipSync(bytes);

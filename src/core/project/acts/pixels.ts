@@ -1,6 +1,6 @@
-import { error, type Problem } from '../problem/problem.js';
-import type { Drawing } from '../project/compose/drawing.js';
-import type { Format } from './writer.js';
+import type { Format } from '../../export/writer.js';
+import { error, type Problem } from '../../problem/problem.js';
+import type { Drawing } from '../compose/drawing.js';
 
 const mostMillionPixels = 120;
 
