@@ -32,7 +32,7 @@ function versionsIn(versions, base) {
 
 /**
  * @param base way from the page to the root of the site, such as `../`
- * @param isHere whether a page of the list is the one that is shown
+ * @param path of the page in the repository, which the list of pages marks
  */
 export function shell({ title, description, body, base, versions, pages, path, scripts = [], isStart = false }) {
   const nav = sections

@@ -38,7 +38,7 @@ export async function startPage(root, put) {
 <div><h2>For those who install nothing</h2><p>The <a href="./desk/">desk</a> works in this browser, on your own files: drop a table, choose the chart that shows it, click on what you want to change. It works without a network once it was opened.</p></div>
 <div><h2>For those who write files</h2><pre tabindex="0"><code>npx hexis draw yield.figure.yaml
 npx hexis check yield.figure.yaml</code></pre><p>A figure is a small text file beside its table: it can be compared, kept in version control, and drawn again to the same bytes.</p></div>
-<div><h2>For reports</h2><p>Fifty figures go into one <a href="./docs/reports.html">document</a> with captions that count, for Word, LaTeX, print and the web, and are held against each other: one scale, one look, one name for one thing.</p></div>
+<div><h2>For reports</h2><p>Fifty figures go into one <a href="./docs/reports.html">document</a> with captions that count, for word processors, LaTeX, print and the web, and are held against each other: one scale, one look, one name for one thing.</p></div>
 </section>`;
   return {
     title: 'Hexis: finished statistical figures',

@@ -126,10 +126,6 @@ function enliven(section: HTMLElement): void {
     clearTimeout(timer);
     timer = window.setTimeout(() => void redraw(), pause);
   });
-  field.addEventListener('keydown', (event) => {
-    // A tab leaves the field, as everywhere; blanks indent.
-    if (event.key === 'Escape') change.isConnected || back.focus();
-  });
 }
 
 for (const section of document.querySelectorAll<HTMLElement>('.live')) enliven(section);

@@ -213,7 +213,7 @@ test('words of newcomers lead to the pages that meet their needs', async () => {
     'error bars': /intervals|error/i,
     'hide legend': /legend/i,
     font: /face|text/i,
-    subplot: /board|panels|same chart/i,
+    multipanel: /board|panels|same chart/i,
     boxplot: /box/i,
     'missing values': /missing/i,
     word: /bind|report|docx|document/i,

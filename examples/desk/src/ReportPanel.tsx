@@ -9,14 +9,18 @@ import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
-const forms = {
+const forms: Readonly<Record<string, string>> = {
   docx: speech.report.docx,
   odt: speech.report.odt,
   html: speech.report.html,
   tex: speech.report.tex,
   markdown: speech.report.markdown,
   pdf: speech.report.pdf,
-} as const;
+};
+
+/** What the forms are called in which reports can be bound here. */
+const formWords = ({ documents }: Files): Record<string, string> =>
+  Object.fromEntries(documents.map(({ name, description }) => [name, forms[name] ?? description]));
 
 interface Props {
   files: Files;
@@ -57,7 +61,7 @@ function Binding({ files, thinker, desk, path }: Pick<Props, 'files' | 'thinker'
   };
   return (
     <div className="binding">
-      <Choices label={speech.report.as} words={forms} chosen={as} choose={setAs} />
+      <Choices label={speech.report.as} words={formWords(files)} chosen={as} choose={setAs} />
       {!files.isHanded && (
         <TextField value={into} onChange={setInto}>
           <Label>{speech.report.folder}</Label>
