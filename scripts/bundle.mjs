@@ -32,13 +32,18 @@ const later = (filter, options) => ({
   setup({ onResolve, onLoad }) {
     onResolve({ filter }, ({ path, namespace }) => (namespace === 'later' ? options : { path, namespace: 'later' }));
     onLoad({ filter: /./, namespace: 'later' }, async ({ path }) => {
-      const names = Object.keys(await import(path)).filter((name) => name !== 'default');
+      // What a module of Node gives by default is itself.
+      const isOfNode = path.startsWith('node:');
+      const names = Object.keys(await import(path)).filter((name) => name !== 'default' || !isOfNode);
       const getters = names.map((name) => `get ${name}() { return require('${path}').${name}; }`);
+      if (!isOfNode) getters.unshift('__esModule: true');
       return { contents: `module.exports = { ${getters.join(', ')} };`, resolveDir: root };
     });
   },
 });
 const partsOfNode = later(/^node:(child_process|crypto|worker_threads|zlib)$/, { external: true });
+/** Few texts have letters of other widths than one place. */
+const wideLetters = later(/^string-width$/);
 /** No file is encrypted. */
 const ciphers = later(/^@noble\/ciphers\//);
 
@@ -82,13 +87,17 @@ const parquetBeside = {
   },
 };
 
-/** What sets text of scripts that are shaped or run from the right. */
-const scriptParts = ['bidi-js', 'linebreak'];
-const scriptsBeside = {
-  name: 'scripts-beside',
+/**
+ * Libraries that few calls need have a file each: what sets text of scripts that are shaped or run from the right, what reads
+ * workbooks and pages, what reads markup, and what watches files.
+ */
+const librariesBeside = ['bidi-js', 'linebreak', '@zip.js/zip.js', 'parse5', 'markdown-it', 'chokidar'];
+const fileOfLibrary = (name) => name.replace(/^@[^/]+\//, '');
+const besideAll = {
+  name: 'libraries-beside',
   setup({ onResolve }) {
-    onResolve({ filter: new RegExp(`^(${scriptParts.join('|')})$`) }, ({ path }) => ({
-      path: `./${path}.cjs`,
+    onResolve({ filter: new RegExp(`^(${librariesBeside.join('|').replaceAll('.', '\\.')})$`) }, ({ path }) => ({
+      path: `./${fileOfLibrary(path)}.cjs`,
       external: true,
     }));
   },
@@ -117,7 +126,7 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
-  plugins: [facesOfLibrary, partsOfNode, languagesBeside, parquetBeside, scriptsBeside],
+  plugins: [facesOfLibrary, partsOfNode, wideLetters, languagesBeside, parquetBeside, besideAll],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.
@@ -157,7 +166,8 @@ const librariesOf = (name, contents, plugins = []) =>
   });
 
 await librariesOf('parquet', parquetParts.map((part) => `export * from '${part}';`).join('\n'));
-for (const part of scriptParts) await librariesOf(part, `module.exports = require('${part}');`, [unpackedByNode]);
+for (const name of librariesBeside)
+  await librariesOf(fileOfLibrary(name), `module.exports = require('${name}');`, [unpackedByNode]);
 // Of those that PDF files are written with, the compiled form is kept too.
 // What shapes text needs the one that reads fonts alone.
 const partOfPdf = (name) => `${name}: { get: () => require('${name}') }`;

@@ -120,13 +120,12 @@ async function writeTemporary({ temporary, bytes, there }: Pending): Promise<voi
   await chown(temporary, there.uid, there.gid).catch(() => undefined);
 }
 
-/** Keeps the old file under a second name until all new files are in place. Returns the hash of what is there now. */
-async function keepOld({ target, backup, was, there }: Pending): Promise<string> {
+/** Keeps the old file under a second name until all new files are in place. Gives what is there now. */
+async function keepOld({ target, backup, was, there }: Pending): Promise<Buffer | undefined> {
   const old = there && (await readFile(target).catch(() => undefined));
-  if (was !== undefined && (old && hashOf(old)) !== hashOf(was))
-    throw new Unwritable('somebody else changed it meanwhile');
+  if (was !== undefined && !old?.equals(Buffer.from(was))) throw new Unwritable('somebody else changed it meanwhile');
   if (there) await link(target, backup).catch(() => copyFile(target, backup, constants.COPYFILE_EXCL));
-  return old ? hashOf(old) : nothing;
+  return old;
 }
 
 const remove = (path: string) => unlink(path).catch(() => undefined);
@@ -145,14 +144,17 @@ async function moveAll(
   const [list, unfinished] = [setOf(saving, folder), newSetOf(saving, folder)];
   const moves: Parameters<typeof setText>[1][number][] = [];
   const moved: Pending[] = [];
+  const isSet = pending.length > 1;
   let current = pending[0] as Pending;
   try {
     for (current of pending) {
       const { temporary: from, target: to, bytes } = current;
-      moves.push({ from, to, was: await keepOld(current), will: hashOf(bytes) });
+      const old = await keepOld(current);
+      // A single file needs no list, and what hashes it is dear to load.
+      if (isSet) moves.push({ from, to, was: old ? hashOf(old) : nothing, will: hashOf(bytes) });
     }
     // If the common folder is read-only there is no list, and the set is moved without one.
-    if (pending.length > 1) {
+    if (isSet) {
       const text = await setText(folder, moves);
       // Written under another name first, so that a list is either complete or absent.
       await writeWhole(unfinished, text)
