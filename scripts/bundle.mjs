@@ -32,11 +32,12 @@ const later = (filter, options) => ({
   setup({ onResolve, onLoad }) {
     onResolve({ filter }, ({ path, namespace }) => (namespace === 'later' ? options : { path, namespace: 'later' }));
     onLoad({ filter: /./, namespace: 'later' }, async ({ path }) => {
-      // What a module of Node gives by default is itself.
-      const isOfNode = path.startsWith('node:');
-      const names = Object.keys(await import(path)).filter((name) => name !== 'default' || !isOfNode);
+      const found = await import(path);
+      // A module that gives one function is that function; what one of Node gives by default is itself.
+      if (typeof found.default === 'function')
+        return { contents: `module.exports = (...given) => require('${path}').default(...given);`, resolveDir: root };
+      const names = Object.keys(found).filter((name) => name !== 'default');
       const getters = names.map((name) => `get ${name}() { return require('${path}').${name}; }`);
-      if (!isOfNode) getters.unshift('__esModule: true');
       return { contents: `module.exports = { ${getters.join(', ')} };`, resolveDir: root };
     });
   },

@@ -150,6 +150,7 @@ function summary({ path, drawing, outputs, findings }: Drawn): string {
   const { plate, numbers } = drawing;
   const left = numbers.chosen - numbers.used;
   const chosen = numbers.chosen < numbers.read ? ` (of ${numbers.read}, chosen by "where")` : '';
+  const lots = numbers.sampled ? ` (drawn by lot from ${numbers.sampled.total})` : '';
   const missing = left === 0 ? '' : `; ${left} left out, see: hexis numbers ${path}`;
   const lines = outputs.map(
     ({ path: file, bytes }) =>
@@ -157,7 +158,10 @@ function summary({ path, drawing, outputs, findings }: Drawn): string {
   );
   lines.push(...keptLines(drawing));
   if (findings.length > 0) lines.push(`  ${countText(findings)}: hexis check ${path}`);
-  return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
+  return [
+    `${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${lots}${chosen}${missing}`,
+    ...lines,
+  ].join('\n');
 }
 
 /** Two figures of one name would take each other's place. */

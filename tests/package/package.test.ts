@@ -82,10 +82,11 @@ describe('the package, installed in an empty folder', () => {
   test('draws by its command in every format, and makes its compiled form by the way', () => {
     mkdirSync(at('out'));
     const command = own('bin', 'hexis.cjs');
-    const bundles = ['bidi-js.cjs', 'hexis.cjs', 'linebreak.cjs', 'parquet.cjs', 'pdf.cjs', 'words'];
-    expect(readdirSync(own('dist', 'bin'))).toEqual(bundles);
+    const besides = ['bidi-js', 'chokidar', 'linebreak', 'markdown-it', 'parquet', 'parse5', 'pdf', 'zip.js'];
+    const bundles = [...besides, 'hexis'].map((name) => `${name}.cjs`);
+    expect(readdirSync(own('dist', 'bin')).sort()).toEqual([...bundles, 'words'].sort());
     expect(run(process.execPath, [command, 'demo', 'garden']).code).toBe(0);
-    expect(readdirSync(own('dist', 'bin'))).toHaveLength(bundles.length + 2);
+    expect(readdirSync(own('dist', 'bin'))).toHaveLength(bundles.length + 3);
     const figure = join('garden', 'figures', 'yield-by-bed.figure.yaml');
     const drawn = run(process.execPath, [command, 'draw', figure, '--as', 'svg,pdf,eps,png,tiff,plate', '-o', 'out/']);
     expect([drawn.code, drawn.err]).toEqual([0, '']);
@@ -95,6 +96,19 @@ describe('the package, installed in an empty folder', () => {
     expect(spoken.out).toContain('Mittelwert');
     const live = run(process.execPath, [command, 'draw', figure, '--text', 'live', '-o', 'out/live.svg']);
     expect([live.code, live.err]).toEqual([0, '']);
+  });
+
+  test('reads pages, markup and letters of wide scripts by what lies beside the command', () => {
+    writeFileSync(at('beds.html'), '<table><tr><th>bed<th>yield<tr><td>土<td>2.5<tr><td>b<td>3</table>');
+    const caption = "heading: { show: true }\ncaption: { title: 'H~2~O by *bed*' }";
+    writeFileSync(
+      at('wide.figure.yaml'),
+      `hexis: figure/1\ndata: beds.html\nchart: { kind: bar, category: bed, value: yield, summary: given }\n${caption}\n`,
+    );
+    const { code, out } = run(process.execPath, [own('bin', 'hexis.cjs'), 'numbers', 'wide.figure.yaml']);
+    expect(code).toBe(0);
+    // A letter that takes two places is followed by as many blanks fewer.
+    expect(out).toMatch(/^土 {3}1 {3}2\.50\nb {4}1 {3}3\.00$/m);
   });
 
   test('binds a report into every form of document, on all cores', () => {

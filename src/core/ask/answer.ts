@@ -1,6 +1,7 @@
 import { numberAt } from '../at.js';
 import type { CellValue } from '../data/columnReader.js';
 import { TableBuilder, type TableReading } from '../data/readTable.js';
+import type { Sample } from '../data/sample.js';
 import { type Column, everyColumn, type Table, tableOf } from '../data/table.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer, Moments, SourceColumn } from './answerer.js';
@@ -20,9 +21,10 @@ function withMoments(column: Column, moments: Moments | undefined): Column {
 
 /** The table that an answer is, read as the cells of a file would be. */
 export function tableFrom(
-  { rows, columns, sizes }: Answer,
+  { rows, columns, sizes, total }: Answer,
   source: readonly SourceColumn[],
   reading: TableReading,
+  sample?: Sample,
 ): Outcome<Table> {
   const names = source.map(({ name }) => name);
   const builder = new TableBuilder(names, { ...reading, sizes });
@@ -39,7 +41,9 @@ export function tableFrom(
   if (!built.ok) return built;
   const table = built.value;
   const made = table.columns.map((column) => withMoments(column, byName.get(column.name)?.moments));
-  return succeed(tableOf({ ...table, columns: made }), built.problems);
+  const isSampled = sample && total !== undefined && total > rows;
+  const drawn = isSampled ? { sampled: { total, seed: sample.seed } } : {};
+  return succeed(tableOf({ ...table, columns: made, ...drawn }), built.problems);
 }
 
 /** Requests that a source cannot answer: for what is no single value, and for every column with numbers where texts may hold some. */
@@ -55,11 +59,22 @@ function refused({ name: table, columns }: Answerer, { requests, locate }: Table
   });
 }
 
+/** How much of a source is wanted. */
+export interface Wanted {
+  detail: Detail;
+  /** Rows that are drawn by lot in place of all. */
+  sample?: Sample | undefined;
+}
+
 /** The question that a reading asks of a source. */
-export function questionOf(columns: readonly SourceColumn[], reading: TableReading, detail: Detail): Question {
+export function questionOf(
+  columns: readonly SourceColumn[],
+  reading: TableReading,
+  { detail, sample }: Wanted,
+): Question {
   const { codebook, notation, requests } = reading;
   const single = columns.filter(({ holds }) => holds !== 'nested');
-  return questionFor(requests, single, { codebook, notation, detail });
+  return questionFor(requests, single, { codebook, notation, detail, sample });
 }
 
 /** A table that was asked, and what it answered. */
@@ -76,16 +91,16 @@ export interface AnsweredTable {
 export async function answeredTable(
   answerer: Answerer,
   reading: TableReading,
-  detail: Detail,
+  wanted: Wanted,
 ): Promise<Outcome<AnsweredTable>> {
   const wrong = refused(answerer, reading);
   if (wrong.length > 0) return fail(wrong);
-  const question = questionOf(answerer.columns, reading, detail);
+  const question = questionOf(answerer.columns, reading, wanted);
   const answer = await answerer.ask(question);
   if (!answer.ok) return answer;
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
-  const table = tableFrom(answer.value, columns, reading);
+  const table = tableFrom(answer.value, columns, reading, question.sample);
   const near = answer.value.columns.flatMap(({ column, moments }) =>
     moments?.step === undefined ? [] : [warning('values-near', { column, table: answerer.name, step: moments.step })],
   );

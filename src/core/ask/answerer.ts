@@ -42,6 +42,8 @@ export interface Answer {
   columns: readonly AnsweredColumn[];
   /** How many rows of the source each stands for; left out: one. */
   sizes?: Float64Array;
+  /** How many rows the source has, where those of the answer were drawn by lot. */
+  total?: number;
   /** The statements that gave it, where there were any. */
   statements?: readonly string[];
 }

@@ -1,5 +1,6 @@
 import type { Codebook, Variable } from '../data/codebook.js';
 import { type NumberNotation, readCode } from '../data/numberText.js';
+import type { Sample } from '../data/sample.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import type { SourceColumn } from './answerer.js';
 import type { AskedColumn, Detail, Question } from './question.js';
@@ -53,6 +54,8 @@ interface AskingOf {
   codebook: Codebook;
   notation: NumberNotation;
   detail: Detail;
+  /** Rows that are drawn by lot in place of all. */
+  sample?: Sample | undefined;
 }
 
 /** The question that gives the columns that were requested; columns that the source does not have are not asked for. */
@@ -71,5 +74,6 @@ export function questionFor(
     columns: known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking)),
     decimalMark: asking.notation.decimalMark,
     most: mostAnswered[rows],
+    ...(asking.sample ? { sample: asking.sample } : {}),
   };
 }

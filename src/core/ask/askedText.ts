@@ -18,9 +18,10 @@ function momentsText({ column, as, edges = [], apart = [], within }: AskedColumn
 }
 
 /** A question in words, a line for each part of it. */
-export function questionText({ rows, columns }: Question): string[] {
+export function questionText({ rows, columns, sample }: Question): string[] {
   const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as !== 'value')];
-  if (rows === 'each') return [`  each row by itself: ${names(apart)}`];
+  const drawn = sample ? `${sample.rows} rows, drawn by lot (seed ${sample.seed})` : 'each row';
+  if (rows === 'each') return [`  ${drawn}, by itself: ${names(apart)}`];
   const alike = apart.length > 0 ? `rows with the same ${names(apart)}, taken together` : 'all rows, taken together';
   return [`  ${alike}: how many they are`, ...summed.map(momentsText)];
 }

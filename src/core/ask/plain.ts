@@ -26,6 +26,7 @@ export const questionSchema = z.object({
   decimalMark: z.enum(['.', ',']),
   most: z.int(),
   some: z.optional(z.literal(true)),
+  sample: z.optional(z.object({ rows: z.int(), seed: z.int() })),
 });
 
 export type PlainQuestion = z.infer<typeof questionSchema>;
@@ -45,6 +46,7 @@ export const answerShape = {
   sql: z.optional(z.array(z.string())),
   rows: z.int(),
   sizes: z.optional(numbers),
+  total: z.optional(z.int()),
   columns: z.array(
     z.object({
       column: z.string(),
@@ -66,10 +68,11 @@ export const answerShape = {
 export const answerSchema = z.object(answerShape);
 export type PlainAnswer = z.infer<typeof answerSchema>;
 
-export const plainAnswer = ({ rows, sizes, statements, columns }: Answer): PlainAnswer => ({
+export const plainAnswer = ({ rows, sizes, total, statements, columns }: Answer): PlainAnswer => ({
   ...(statements ? { sql: [...statements] } : {}),
   rows,
   ...(sizes ? { sizes: [...sizes] } : {}),
+  ...(total === undefined ? {} : { total }),
   columns: columns.map(({ column, cells, moments }) => ({
     column,
     cells: [...cells],
@@ -93,9 +96,10 @@ export const isWhole = ({ rows, sizes, columns }: PlainAnswer): boolean =>
       cells.length === rows && (!moments || (moments.means.length === rows && moments.squares.length === rows)),
   );
 
-export const answerFrom = ({ rows, sizes, columns, sql }: PlainAnswer): Answer => ({
+export const answerFrom = ({ rows, sizes, total, columns, sql }: PlainAnswer): Answer => ({
   rows,
   ...(sizes ? { sizes: Float64Array.from(sizes) } : {}),
+  ...(total === undefined ? {} : { total }),
   ...(sql ? { statements: sql } : {}),
   columns: columns.map(({ column, cells, moments }) => ({
     column,

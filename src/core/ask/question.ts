@@ -1,3 +1,5 @@
+import type { Sample } from '../data/sample.js';
+
 /**
  * How much of a table a chart needs: each row by itself, or rows with the same values taken together, with how many they are; of
  * measured numbers all values, values that may be taken together where they lie close to each other, or no more than counts,
@@ -34,4 +36,6 @@ export interface Question {
   most: number;
   /** Whether any of the rows are enough, where there are more. */
   some?: true | undefined;
+  /** Rows that are drawn by lot in place of all. */
+  sample?: Sample | undefined;
 }

@@ -485,8 +485,10 @@ export interface NumbersTable {
   further?: FurtherNumbers[];
   /** What one row of the data is, in the plural. */
   cases: string;
-  /** Rows of the table, those that `where` chose, and those that were used. */
+  /** Rows of the table. */
   read: number;
+  /** Of how many rows those of the table were drawn by lot, and by which seed, where they were. */
+  sampled?: { total: number; seed: number };
   /** Cases that `where` chose. */
   chosen: number;
   /** Cases that the figure shows. */

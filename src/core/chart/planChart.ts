@@ -77,6 +77,7 @@ function numbersOf(
   panels: readonly DrawnPanel[],
   whole: Frame<object>,
   by: readonly Categories[],
+  { table: { sampled } }: ChartInput<object>,
 ): NumbersTable {
   const widest = panels
     .map(({ drawn }) => drawn.numbers)
@@ -89,13 +90,23 @@ function numbersOf(
     ...(by.length === 0 && widest.sums ? { sums: widest.sums } : {}),
     ...(widest.further ? { further: widest.further } : {}),
     ...casesOf(kind, panels, whole),
+    ...(sampled ? { sampled } : {}),
   };
 }
 
 /** What the note of all panels says. */
-function noteOf(panels: readonly DrawnPanel[], numbers: NumbersTable): NoteFact[] {
+function noteOf(
+  panels: readonly DrawnPanel[],
+  numbers: NumbersTable,
+  { table, codebook }: ChartInput<object>,
+): NoteFact[] {
   const isComplete = panels.every(({ drawn }) => drawn.isComplete);
-  return [...panels.flatMap(({ drawn }) => drawn.note), ...(isComplete ? [] : caseFacts(numbers.cases, numbers))];
+  const { sampled } = table;
+  return [
+    ...panels.flatMap(({ drawn }) => drawn.note),
+    ...(sampled ? [{ is: 'sampled' as const, count: table.rowCount, cases: codebook.cases, ...sampled }] : []),
+    ...(isComplete ? [] : caseFacts(numbers.cases, numbers)),
+  ];
 }
 
 /** Each problem once, as all panels report the same ones. */
@@ -183,7 +194,7 @@ function wholeOf(kind: Kind, ground: Ground<object>, by: readonly Categories[]):
 }
 
 /** Plans a chart in one panel. */
-function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
+function planOne(kind: Kind, ground: Ground<object>, input: ChartInput<object>): Outcome<PlannedChart> {
   const whole = wholeOf(kind, ground, []);
   if (!whole.ok) return whole;
   const frame = whole.value;
@@ -195,14 +206,19 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
   const panel = { frame, drawn: outcome.value };
   problems.push(...(outcome.value.problems ?? []));
   if (hasErrors(problems)) return fail(problems);
-  const numbers = numbersOf(kind, [panel], frame, []);
-  const note = noteSentences(noteOf([panel], numbers), frame.words);
+  const numbers = numbersOf(kind, [panel], frame, [], input);
+  const note = noteSentences(noteOf([panel], numbers, input), frame.words);
   const plans = [planOf(panel, ground)];
   return succeed({ plans, grid: onePanel, numbers, note, altText: outcome.value.altText }, problems);
 }
 
 /** Plans a chart in panels, with the same categories and series in the same order, and axes that cover all of them. */
-function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings): Outcome<PlannedChart> {
+function planSeveral(
+  kind: Kind,
+  ground: Ground<object>,
+  panels: PanelSettings,
+  given: ChartInput<object>,
+): Outcome<PlannedChart> {
   const { input } = ground;
   if (!ground.isOfTable) {
     return fail([error('setting-idle', { path: 'panels', needs: 'a chart of a table' }, input.locate('panels'))]);
@@ -229,13 +245,13 @@ function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings):
   const plans = drawn.value.map((panel) => planOf(panel, ground));
   const sample = entryAt(plans, 0);
   const all = kept.map((cell) => plans[drawn.value.findIndex((panel) => panel.cell === cell)] ?? emptied(sample));
-  const numbers = numbersOf(kind, drawn.value, whole, variables);
+  const numbers = numbersOf(kind, drawn.value, whole, variables, given);
   return succeed(
     {
       plans: joined(all, shared),
       grid: gridOf(kept, variables, panels),
       numbers,
-      note: noteSentences(noteOf(drawn.value, numbers), input.words),
+      note: noteSentences(noteOf(drawn.value, numbers, given), input.words),
       altText: panelsAltText(
         variables,
         drawn.value.flatMap(({ cell, drawn: { altText } }) => (cell ? [{ cell, altText }] : [])),
@@ -250,5 +266,5 @@ function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings):
 export function planChart(kind: Kind, input: ChartInput<object>, panels?: PanelSettings): Outcome<PlannedChart> {
   const ground = groundOf(kind, input);
   if (!ground.ok) return ground;
-  return panels ? planSeveral(kind, ground.value, panels) : planOne(kind, ground.value);
+  return panels ? planSeveral(kind, ground.value, panels, input) : planOne(kind, ground.value, input);
 }

@@ -45,6 +45,14 @@ function joinedSizes(tables: readonly NamedTable[]): { sizes?: Float64Array } {
   return { sizes: joined(all) };
 }
 
+/** Of how many rows those of several tables were drawn, where any of them were. */
+function joinedSamples(tables: readonly NamedTable[]): Pick<Table, 'sampled'> {
+  const seed = tables.find(({ table }) => table.sampled)?.table.sampled?.seed;
+  if (seed === undefined) return {};
+  const total = tables.reduce((sum, { table }) => sum + (table.sampled?.total ?? table.rowCount), 0);
+  return { sampled: { total, seed } };
+}
+
 /** Several tables below each other, with a column that names the one of each row. Columns that some of them lack are left out. */
 export function joinedTables(tables: readonly NamedTable[]): Table {
   const first = entryAt(tables, 0);
@@ -71,6 +79,7 @@ export function joinedTables(tables: readonly NamedTable[]): Table {
     columnNames: [...inAll(first.table.columnNames, (table) => table.columnNames), fileColumn],
     rowCount: tables.reduce((sum, { table }) => sum + table.rowCount, 0),
     ...joinedSizes(tables),
+    ...joinedSamples(tables),
     columns: [...columns, file],
     measured: inAll(first.table.measured, (table) => table.measured),
     notation: first.table.notation,

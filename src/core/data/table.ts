@@ -70,6 +70,8 @@ export interface Table {
   rowCount: number;
   /** How many rows of its source each row stands for, where alike ones were taken together; left out: one. */
   sizes?: Float64Array | undefined;
+  /** Of how many its rows were drawn by lot, and by which seed; left out: they are all. */
+  sampled?: { total: number; seed: number } | undefined;
   columnNames: readonly string[];
   number(name: string): NumberColumn;
   category(name: string): CategoryColumn;
@@ -99,7 +101,7 @@ export type CellPlace = (row: number, column: number) => Place;
 export const columnKey = (name: string, as: Column['as']): string => `${as}:${name}`;
 
 /** What a table is made of. */
-export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCount' | 'columns' | 'sizes'> {
+export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCount' | 'columns' | 'sizes' | 'sampled'> {
   measured?: readonly string[];
   notation?: NumberNotation;
   totals?: readonly TotalsRow[];

@@ -27,12 +27,18 @@ export const countCell = (count: number, words: Words): string =>
 export const leftOutTexts = (leftOut: NumbersTable['leftOut'], words: Words): string[] =>
   leftOut.map(({ reason, count }) => words.say('rows-leftOut', { count: countCell(count, words), reason }));
 
+/** Of how many its cases were drawn by lot, where they were. */
+export const sampledTexts = ({ sampled, read, cases }: NumbersTable, words: Words): string[] =>
+  sampled ? [words.say('sampled', { count: read, total: sampled.total, cases, seed: String(sampled.seed) })] : [];
+
 /** Which rows were left out and why, and how many were used. */
-function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable, words: Words): string[] {
+function leftOutLines(table: NumbersTable, words: Words): string[] {
+  const { cases, read, chosen, used, leftOut } = table;
   const head = words.say('rows-used', { used: countCell(used, words), read: countCell(read, words), cases });
   const unchosen = read - chosen;
   const where = unchosen > 0 ? [`  ${words.say('rows-unchosen', { count: countCell(unchosen, words) })}`] : [];
-  return [head, ...where, ...leftOutTexts(leftOut, words).map((text) => `  ${text}`)];
+  const lots = sampledTexts(table, words).map((text) => `  ${text}`);
+  return [head, ...lots, ...where, ...leftOutTexts(leftOut, words).map((text) => `  ${text}`)];
 }
 
 /** Sums of a cross table, one line each. */
@@ -112,7 +118,11 @@ export function numbersJson(id: string, table: NumbersTable): object {
       ? { further: table.further.map(({ key, title, ...own }) => ({ key, title, ...tableObject(own) })) }
       : {}),
     ...(table.sums ? { sums: table.sums } : {}),
-    cases: { named: table.cases, read: table.read, chosen: table.chosen, used: table.used },
+    cases: {
+      named: table.cases,
+      ...(table.sampled ? { sampled: table.sampled } : {}),
+      ...{ read: table.read, chosen: table.chosen, used: table.used },
+    },
     leftOut: table.leftOut.map(({ reason, count }) => ({ reason, count })),
   };
 }

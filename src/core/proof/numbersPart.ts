@@ -1,5 +1,5 @@
 import type { NumbersTable } from '../chart/plan.js';
-import { cellForm, cellText, countCell, leftOutTexts } from '../export/numbers.js';
+import { cellForm, cellText, countCell, leftOutTexts, sampledTexts } from '../export/numbers.js';
 import type { Words } from '../words/words.js';
 import type { Column } from './column.js';
 import { type Pen, verbatim } from './pen.js';
@@ -17,7 +17,7 @@ export function numbersPart(column: Column, { numbers, words }: ProofFigure): vo
   const { used, read, cases } = numbers;
   column.part(words.say('proof-numbers', { used: countCell(used, words), read: countCell(read, words), cases }));
   if (numbers.columns.length === 0) return;
-  tableRows(column, numbers, words, leftOutTexts(numbers.leftOut, words));
+  tableRows(column, numbers, words, [...sampledTexts(numbers, words), ...leftOutTexts(numbers.leftOut, words)]);
   for (const { title, ...table } of numbers.further ?? []) {
     column.gap(4);
     column.words(verbatim(title), { role: 'note' }, 3);

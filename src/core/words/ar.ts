@@ -142,6 +142,7 @@ export const language: Language = {
     weightless: 'عدد الحالات التي لم تُحسب لأن وزنها 0: {count} ({cases}؛ {label}).',
     'beyond-one': 'استُبعدت حالة واحدة خارج حدود المحاور ({cases}).',
     beyond: 'عدد الحالات المستبعدة خارج حدود المحاور: {count} ({cases}).',
+    sampled: 'عينة عشوائية: {count} من {total} ({cases}؛ البذرة {seed}).',
     roundedShares: 'النسب مقرّبة بحيث يطابق مجموعها الكل.',
     answered: 'النسب من الذين أجابوا عن كل سؤال (*n*\u00a0=\u00a0{range}، {cases}).',
     'middleAnswer-split': '«{answer}» موزعة نصفين على جانبي الوسط.',

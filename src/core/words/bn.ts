@@ -142,6 +142,7 @@ export const language: Language = {
     weightless: 'গণনা করা হয়নি: 0 ভারের {count}টি পর্যবেক্ষণ ({cases}; {label})।',
     'beyond-one': 'বাদ দেওয়া হয়েছে: অক্ষের সীমার বাইরের একটি পর্যবেক্ষণ ({cases})।',
     beyond: 'বাদ দেওয়া হয়েছে: অক্ষের সীমার বাইরের {count}টি পর্যবেক্ষণ ({cases})।',
+    sampled: 'দৈব নমুনা: {total}টির মধ্যে {count}টি ({cases}; বীজ {seed})।',
     roundedShares: 'শতাংশগুলি এমনভাবে পূর্ণাঙ্কিত যে তাদের যোগফল ঠিক থাকে।',
     answered: 'অংশগুলি যারা সংশ্লিষ্ট প্রশ্নের উত্তর দিয়েছে তাদের (*n*\u00a0=\u00a0{range} {cases})।',
     'middleAnswer-split': '“{answer}” মাঝরেখার দুই পাশে অর্ধেক করে।',

@@ -147,6 +147,7 @@ export const language: Language = {
     weightless: 'Nezapočtené případy s váhou 0: {count} ({cases}; {label}).',
     'beyond-one': 'Je vynechán jeden případ mimo meze os ({cases}).',
     beyond: 'Vynechané případy mimo meze os: {count} ({cases}).',
+    sampled: 'Náhodný výběr: {count} z {total} ({cases}; semínko {seed}).',
     roundedShares: 'Podíly jsou zaokrouhleny tak, aby dávaly svůj součet.',
     answered: 'Podíly z těch, kdo na danou otázku odpověděli (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '„{answer}“ leží napůl po obou stranách středu.',

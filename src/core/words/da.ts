@@ -151,6 +151,7 @@ export const language: Language = {
     weightless: 'Ikke talt med: {count}\u00a0{cases} med vægten 0 ({label}).',
     'beyond-one': 'Udeladt: ét tilfælde uden for aksernes grænser ({cases}).',
     beyond: 'Udeladt: {count}\u00a0{cases} uden for aksernes grænser.',
+    sampled: 'Tilfældig stikprøve: {count} af {total} {cases} (startværdi {seed}).',
     roundedShares: 'Andelene er afrundet, så de giver deres sum.',
     answered: 'Andele af dem, der har besvaret det enkelte spørgsmål (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '“{answer}” står med halvdelen på hver side af midten.',

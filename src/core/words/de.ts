@@ -157,6 +157,7 @@ export const language: Language = {
     weightless: 'Nicht mitgezählt: {count}\u00a0{cases} mit dem Gewicht 0 ({label}).',
     'beyond-one': 'Nicht berücksichtigt: {cases} außerhalb der Achsengrenzen: 1.',
     beyond: 'Nicht berücksichtigt: {count}\u00a0{cases} außerhalb der Achsengrenzen.',
+    sampled: 'Zufallsstichprobe: {count} von {total} {cases} (Startwert {seed}).',
     roundedShares: 'Die Anteile sind so gerundet, dass sie sich zu ihrer Summe addieren.',
     answered: 'Anteile an denen, die die jeweilige Frage beantwortet haben (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '„{answer}“ steht je zur Hälfte auf beiden Seiten der Mitte.',

@@ -151,6 +151,7 @@ export const language: Language = {
     weightless: 'Δεν υπολογίστηκαν περιπτώσεις με βάρος 0: {count} ({cases}· {label}).',
     'beyond-one': 'Εξαιρέθηκε μία περίπτωση εκτός των ορίων των αξόνων ({cases}).',
     beyond: 'Εξαιρέθηκαν περιπτώσεις εκτός των ορίων των αξόνων: {count} ({cases}).',
+    sampled: 'Τυχαίο δείγμα: {count} από {total} ({cases}· σπόρος {seed}).',
     roundedShares: 'Τα ποσοστά έχουν στρογγυλοποιηθεί ώστε να δίνουν το άθροισμά τους.',
     answered: 'Μερίδια όσων απάντησαν σε κάθε ερώτηση (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': 'Το «{answer}» μοιράζεται στις δύο πλευρές του μέσου.',

@@ -148,6 +148,7 @@ export const language: Language = {
     weightless: 'Not counted: {count}\u00a0{cases} with {label} 0.',
     'beyond-one': 'Left out: one of the {cases}, beyond the limits of the axes.',
     beyond: 'Left out: {count}\u00a0{cases} beyond the limits of the axes.',
+    sampled: 'Random sample of {count} of {total} {cases} (seed {seed}).',
     roundedShares: 'Shares are rounded so that they add up to their sum.',
     answered: 'Shares are of those who answered each question (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': 'Half of “{answer}” stands on either side of the middle.',

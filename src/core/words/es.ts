@@ -155,6 +155,7 @@ export const language: Language = {
     weightless: 'No se cuentan {count}\u00a0{cases} con peso 0 ({label}).',
     'beyond-one': 'Se excluye un caso fuera de los límites de los ejes ({cases}).',
     beyond: 'Se excluyen {count}\u00a0{cases} fuera de los límites de los ejes.',
+    sampled: 'Muestra aleatoria: {count} de {total} {cases} (semilla {seed}).',
     roundedShares: 'Los porcentajes están redondeados de modo que suman su total.',
     answered: 'Proporciones de quienes respondieron a cada pregunta (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '«{answer}» se reparte por mitades a ambos lados del centro.',

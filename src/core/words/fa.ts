@@ -146,6 +146,7 @@ export const language: Language = {
     weightless: 'شمرده نشده: {count} مورد با وزن 0 ({cases}؛ {label}).',
     'beyond-one': 'کنار گذاشته: یک مورد بیرون از حدود محورها ({cases}).',
     beyond: 'کنار گذاشته: {count} مورد بیرون از حدود محورها ({cases}).',
+    sampled: 'نمونهٔ تصادفی: {count} از {total} ({cases}؛ بذر {seed}).',
     roundedShares: 'درصدها چنان گرد شده‌اند که جمع آن‌ها درست باشد.',
     answered: 'سهم‌ها از کسانی است که به هر پرسش پاسخ داده‌اند (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '«{answer}» نیم‌به‌نیم در دو سوی میانه است.',

@@ -155,6 +155,7 @@ export const language: Language = {
     weightless: 'Ei laskettu mukaan tapauksia, joiden paino on 0: {count} ({cases}; {label}).',
     'beyond-one': 'Jätetty pois: yksi tapaus akselien rajojen ulkopuolella ({cases}).',
     beyond: 'Jätetty pois tapaukset akselien rajojen ulkopuolella: {count} ({cases}).',
+    sampled: 'Satunnaisotos: {count} / {total} ({cases}; siemenluku {seed}).',
     roundedShares: 'Osuudet on pyöristetty niin, että niiden summa täsmää.',
     answered: 'Osuudet niistä, jotka vastasivat kuhunkin kysymykseen (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '”{answer}” on puoliksi keskikohdan kummallakin puolella.',

@@ -160,6 +160,7 @@ export const language: Language = {
     weightless: 'Cas de poids 0, non comptés\u00a0: {count}\u00a0{cases} ({label}).',
     'beyond-one': 'Exclu\u00a0: un cas au-delà des limites des axes ({cases}).',
     beyond: 'Cas exclus, au-delà des limites des axes\u00a0: {count}\u00a0{cases}.',
+    sampled: 'Échantillon aléatoire : {count} sur {total} {cases} (graine {seed}).',
     roundedShares: 'Les pourcentages sont arrondis de sorte que leur somme soit exacte.',
     answered: 'Parts de ceux qui ont répondu à chaque question (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '« {answer} » est réparti par moitié de part et d’autre du milieu.',

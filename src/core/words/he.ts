@@ -142,6 +142,7 @@ export const language: Language = {
     weightless: 'לא נספרו: {count} מקרים בעלי משקל 0 ({cases}; {label}).',
     'beyond-one': 'הושמט: מקרה אחד מחוץ לגבולות הצירים ({cases}).',
     beyond: 'הושמטו: {count} מקרים מחוץ לגבולות הצירים ({cases}).',
+    sampled: 'מדגם אקראי: {count} מתוך {total} ({cases}; גרעין {seed}).',
     roundedShares: 'האחוזים מעוגלים כך שסכומם מדויק.',
     answered: 'השיעורים הם מבין מי שענו על כל שאלה (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '”{answer}“ מחולק חצי-חצי משני צדי האמצע.',

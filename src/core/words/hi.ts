@@ -142,6 +142,7 @@ export const language: Language = {
     weightless: 'नहीं गिने गए: भार 0 वाले {count} प्रेक्षण ({cases}; {label})।',
     'beyond-one': 'छोड़ा गया: अक्षों की सीमा से बाहर का एक प्रेक्षण ({cases})।',
     beyond: 'छोड़े गए: अक्षों की सीमा से बाहर के {count} प्रेक्षण ({cases})।',
+    sampled: 'यादृच्छिक प्रतिदर्श: {total} में से {count} ({cases}; बीज {seed})।',
     roundedShares: 'प्रतिशत इस प्रकार पूर्णांकित हैं कि उनका योग ठीक बैठे।',
     answered: 'अंश उनके हैं जिन्होंने संबंधित प्रश्न का उत्तर दिया (*n*\u00a0=\u00a0{range} {cases})।',
     'middleAnswer-split': '“{answer}” मध्य के दोनों ओर आधा-आधा है।',

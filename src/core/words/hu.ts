@@ -154,6 +154,7 @@ export const language: Language = {
     weightless: 'Nem számít bele: {count} darab 0 súlyú eset ({cases}; {label}).',
     'beyond-one': 'Kihagyva: egy eset a tengelyek határain kívül ({cases}).',
     beyond: 'Kihagyva: {count} eset a tengelyek határain kívül ({cases}).',
+    sampled: 'Véletlen minta: {count} / {total} ({cases}; kezdőérték: {seed}).',
     roundedShares: 'Az arányok úgy vannak kerekítve, hogy kiadják az összegüket.',
     answered: 'Az adott kérdésre válaszolók arányai (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': 'A(z) „{answer}” fele-fele arányban áll a közép két oldalán.',

@@ -150,6 +150,7 @@ export const language: Language = {
     weightless: 'Casi con peso 0 non contati: {count}\u00a0{cases} ({label}).',
     'beyond-one': 'Escluso: un caso oltre i limiti degli assi ({cases}).',
     beyond: 'Casi esclusi oltre i limiti degli assi: {count}\u00a0{cases}.',
+    sampled: 'Campione casuale: {count} di {total} {cases} (seme {seed}).',
     roundedShares: 'Le percentuali sono arrotondate in modo che la loro somma torni.',
     answered: 'Quote di chi ha risposto a ciascuna domanda (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '«{answer}» è diviso a metà sui due lati del centro.',

@@ -141,6 +141,7 @@ export const language: Language = {
     weightless: '集計外：重み0のケース{count}件（{cases}；{label}）。',
     'beyond-one': '除外：軸の範囲外のケース1件（{cases}）。',
     beyond: '除外：軸の範囲外のケース{count}件（{cases}）。',
+    sampled: '無作為標本：{total}のうち{count}（{cases}、シード{seed}）。',
     roundedShares: '割合は合計が一致するように丸めた。',
     answered: '割合は各設問に回答した{cases}に対するもの（*n*\u00a0=\u00a0{range}）。',
     'middleAnswer-split': '「{answer}」は中央の両側に半分ずつ置いた。',

@@ -144,6 +144,7 @@ export const language: Language = {
     weightless: '세지 않음: 가중치가 0인 사례 {count}개({cases}; {label}).',
     'beyond-one': '제외: 축 범위 밖의 사례 1개({cases}).',
     beyond: '제외: 축 범위 밖의 사례 {count}개({cases}).',
+    sampled: '무작위 표본: {total} 중 {count}({cases}, 시드 {seed}).',
     roundedShares: '비율은 합계가 맞도록 반올림하였다.',
     answered: '비율은 각 문항에 응답한 {cases} 기준(*n*\u00a0=\u00a0{range}).',
     'middleAnswer-split': '‘{answer}’은(는) 가운데의 양쪽에 절반씩 놓임.',

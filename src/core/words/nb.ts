@@ -154,6 +154,7 @@ export const language: Language = {
     weightless: 'Ikke regnet med: {count}\u00a0{cases} med vekt 0 ({label}).',
     'beyond-one': 'Utelatt: ett tilfelle utenfor grensene til aksene ({cases}).',
     beyond: 'Utelatt: {count}\u00a0{cases} utenfor grensene til aksene.',
+    sampled: 'Tilfeldig utvalg: {count} av {total} {cases} (startverdi {seed}).',
     roundedShares: 'Andelene er avrundet slik at de gir summen sin.',
     answered: 'Andeler av dem som har besvart det enkelte spørsmålet (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '«{answer}» står med halvparten på hver side av midten.',

@@ -157,6 +157,7 @@ export const language: Language = {
     weightless: 'Niet meegeteld: {count}\u00a0{cases} met gewicht 0 ({label}).',
     'beyond-one': 'Weggelaten: één geval buiten de grenzen van de assen ({cases}).',
     beyond: 'Weggelaten: {count}\u00a0{cases} buiten de grenzen van de assen.',
+    sampled: 'Aselecte steekproef: {count} van {total} {cases} (startwaarde {seed}).',
     roundedShares: 'De percentages zijn zo afgerond dat ze tot hun som optellen.',
     answered: 'Aandelen van wie de betreffende vraag heeft beantwoord (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '‘{answer}’ staat voor de helft aan weerszijden van het midden.',

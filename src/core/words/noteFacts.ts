@@ -43,6 +43,8 @@ export interface NoteFacts {
   leftOut: { leftOut: readonly { label: string; count: number }[]; cases: string };
   weightless: { count: number; cases: string; by: string };
   beyond: { count: number; cases: string };
+  /** So many of all cases were drawn by lot. */
+  sampled: { count: number; total: number; cases: string; seed: number };
   roundedShares: object;
   /** How many answered each question, at least and at most, and whether all questions were answered by all. */
   answered: { from: number; to: number; total: number; isAll: boolean; cases: string };
@@ -206,6 +208,7 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
       : words.say('weightless', { count, cases, label: { label: by } }),
   beyond: ({ count, cases }, words) =>
     count === 1 ? words.say('beyond-one', { cases }) : words.say('beyond', { count, cases }),
+  sampled: ({ seed, ...counts }, words) => words.say('sampled', { ...counts, seed: String(seed) }),
   roundedShares: (_, words) => words.say('roundedShares'),
   answered: answeredWords,
   middleAnswer: ({ answer, stands }, words) => words.say(`middleAnswer-${stands}`, { answer }),

@@ -151,6 +151,7 @@ export const language: Language = {
     weightless: 'Nie policzono obserwacji o wadze 0: {count} ({cases}; {label}).',
     'beyond-one': 'Pominięto jedną obserwację poza granicami osi ({cases}).',
     beyond: 'Pominięto obserwacje poza granicami osi: {count} ({cases}).',
+    sampled: 'Próba losowa: {count} z {total} ({cases}; ziarno {seed}).',
     roundedShares: 'Odsetki zaokrąglono tak, aby dawały swoją sumę.',
     answered: 'Odsetki osób, które odpowiedziały na dane pytanie (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '„{answer}” leży po połowie po obu stronach środka.',

@@ -147,6 +147,7 @@ export const language: Language = {
     weightless: 'Casos com peso 0 não contados: {count}\u00a0{cases} ({label}).',
     'beyond-one': 'Excluído: um caso fora dos limites dos eixos ({cases}).',
     beyond: 'Casos excluídos fora dos limites dos eixos: {count}\u00a0{cases}.',
+    sampled: 'Amostra aleatória: {count} de {total} {cases} (semente {seed}).',
     roundedShares: 'As percentagens estão arredondadas de modo que somem o seu total.',
     answered: 'Proporções dos que responderam a cada pergunta (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '“{answer}” divide-se em metades dos dois lados do meio.',

@@ -149,6 +149,7 @@ export const language: Language = {
     weightless: 'Cazuri cu ponderea 0 care nu sunt numărate: {count} ({cases}; {label}).',
     'beyond-one': 'Exclus: un caz dincolo de limitele axelor ({cases}).',
     beyond: 'Cazuri excluse, dincolo de limitele axelor: {count} ({cases}).',
+    sampled: 'Eșantion aleator: {count} din {total} ({cases}; sămânță {seed}).',
     roundedShares: 'Procentele sunt rotunjite astfel încât să dea suma lor.',
     answered: 'Ponderi ale celor care au răspuns la fiecare întrebare (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '„{answer}” stă câte jumătate de fiecare parte a mijlocului.',

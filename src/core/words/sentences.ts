@@ -125,6 +125,7 @@ export interface SentenceNames {
   weightless: 'count' | 'cases' | 'label';
   'beyond-one': 'cases';
   beyond: 'count' | 'cases';
+  sampled: 'count' | 'total' | 'cases' | 'seed';
   roundedShares: never;
   answered: 'range' | 'cases';
   'middleAnswer-split': 'answer';

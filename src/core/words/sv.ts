@@ -150,6 +150,7 @@ export const language: Language = {
     weightless: 'Räknas inte: {count}\u00a0{cases} med vikten 0 ({label}).',
     'beyond-one': 'Uteslutet: ett fall utanför axlarnas gränser ({cases}).',
     beyond: 'Uteslutna: {count}\u00a0{cases} utanför axlarnas gränser.',
+    sampled: 'Slumpmässigt urval: {count} av {total} {cases} (frö {seed}).',
     roundedShares: 'Andelarna är avrundade så att de summerar till sin summa.',
     answered: 'Andelar av dem som har besvarat respektive fråga (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '”{answer}” står till hälften på vardera sidan av mitten.',

@@ -142,6 +142,7 @@ export const language: Language = {
     weightless: 'ไม่นับ: {count} หน่วยที่มีน้ำหนัก 0 ({cases}; {label})',
     'beyond-one': 'ตัดออก: หนึ่งหน่วยที่อยู่นอกขอบเขตของแกน ({cases})',
     beyond: 'ตัดออก: {count} หน่วยที่อยู่นอกขอบเขตของแกน ({cases})',
+    sampled: 'ตัวอย่างสุ่ม: {count} จาก {total} ({cases}; ค่าเริ่มสุ่ม {seed})',
     roundedShares: 'ร้อยละปัดเศษให้รวมกันได้พอดี',
     answered: 'สัดส่วนคิดจาก{cases}ที่ตอบคำถามนั้น (*n*\u00a0=\u00a0{range})',
     'middleAnswer-split': '“{answer}” แบ่งครึ่งไว้สองข้างของเส้นกลาง',

@@ -150,6 +150,7 @@ export const language: Language = {
     weightless: 'Sayılmayan: ağırlığı 0 olan {count} gözlem ({cases}; {label}).',
     'beyond-one': 'Dışarıda bırakılan: eksen sınırlarının dışındaki bir gözlem ({cases}).',
     beyond: 'Dışarıda bırakılan: eksen sınırlarının dışındaki {count} gözlem ({cases}).',
+    sampled: 'Rastgele örneklem: {total} içinden {count} ({cases}; tohum {seed}).',
     roundedShares: 'Oranlar, toplamlarını verecek biçimde yuvarlanmıştır.',
     answered: 'Oranlar, her soruyu yanıtlayanlar üzerindendir (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '“{answer}” yarı yarıya ortanın iki yanındadır.',

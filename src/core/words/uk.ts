@@ -151,6 +151,7 @@ export const language: Language = {
     weightless: 'Не враховано спостережень з вагою 0: {count} ({cases}; {label}).',
     'beyond-one': 'Вилучено одне спостереження за межами осей ({cases}).',
     beyond: 'Вилучено спостережень за межами осей: {count} ({cases}).',
+    sampled: 'Випадкова вибірка: {count} з {total} ({cases}; зерно {seed}).',
     roundedShares: 'Частки округлено так, щоб вони давали свою суму.',
     answered: 'Частки тих, хто відповів на відповідне запитання (*n*\u00a0=\u00a0{range} {cases}).',
     'middleAnswer-split': '«{answer}» розміщено навпіл по обидва боки від середини.',

@@ -147,6 +147,7 @@ export const language: Language = {
     weightless: 'Không tính: {count} quan sát có trọng số 0 ({cases}; {label}).',
     'beyond-one': 'Bỏ ra: một quan sát ngoài giới hạn các trục ({cases}).',
     beyond: 'Bỏ ra: {count} quan sát ngoài giới hạn các trục ({cases}).',
+    sampled: 'Mẫu ngẫu nhiên: {count} trên {total} {cases} (hạt giống {seed}).',
     roundedShares: 'Các phần trăm được làm tròn sao cho tổng của chúng đúng.',
     answered: 'Tỷ lệ tính trên số {cases} đã trả lời câu hỏi tương ứng (*n*\u00a0=\u00a0{range}).',
     'middleAnswer-split': '“{answer}” được chia đôi về hai phía của đường giữa.',

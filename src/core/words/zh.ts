@@ -141,6 +141,7 @@ export const language: Language = {
     weightless: '未计入：{count}个权重为0的个案（{cases}；{label}）。',
     'beyond-one': '已排除：1个超出坐标轴范围的个案（{cases}）。',
     beyond: '已排除：{count}个超出坐标轴范围的个案（{cases}）。',
+    sampled: '随机样本：{total}中的{count}（{cases}，种子 {seed}）。',
     roundedShares: '百分比经取整，使其相加等于总和。',
     answered: '比例以回答各题的{cases}为基数（*n*\u00a0=\u00a0{range}）。',
     'middleAnswer-split': '“{answer}”在中线两侧各占一半。',

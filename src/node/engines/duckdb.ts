@@ -17,6 +17,7 @@ const mostMemory = '400MB';
 const mostThreads = 4;
 
 export const duckdbDialect: Dialect = {
+  countedTo: (count) => `unnest(generate_series(1, ${count}))`,
   numberIn(text, decimalMark) {
     const point = decimalMark === '.' ? text : `case when ${text} not like '%.%' then replace(${text}, ',', '.') end`;
     const form = String.raw`[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?`;

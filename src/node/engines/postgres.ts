@@ -14,6 +14,7 @@ const patience = 15;
 const usualLimit = 120;
 
 export const postgresDialect: Dialect = {
+  countedTo: (count) => `generate_series(1, ${count})`,
   numberIn(text, decimalMark) {
     const point = decimalMark === '.' ? text : `case when ${text} not like '%.%' then replace(${text}, ',', '.') end`;
     const form = String.raw`^[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?$`;

@@ -46,15 +46,23 @@ function numberOf(dialect: Dialect, name: string, holds: Holds, { decimalMark }:
   return holds === 'single' ? `cast(cast(${own} as varchar) as double precision)` : `cast(${own} as double precision)`;
 }
 
+/** What is asked of each part. */
+interface Statement {
+  select: string;
+  /** What stands behind FROM; left out: the part. */
+  from?(part: string, at: number): string;
+  after: string;
+}
+
 /** The rows of a statement for each part, one below the other. */
 export async function askParts(
   run: Run,
   { parts }: Pick<SqlSource, 'parts'>,
-  statement: (params: Params) => { select: string; after: string },
+  statement: (params: Params) => Statement,
 ): Promise<Rows> {
   const params = new Params();
-  const { select, after } = statement(params);
-  const text = parts.map((part) => `select ${select} from ${part}${after}`);
+  const { select, from = (part) => part, after } = statement(params);
+  const text = parts.map((part, i) => `select ${select} from ${from(part, i)}${after}`);
   const joined = text.length === 1 ? (text[0] ?? '') : text.map((own) => `(${own})`).join(' union all ');
   return run(joined, params.values);
 }

@@ -5,6 +5,8 @@ import type { SourceColumn } from '../answerer.js';
 export interface Dialect {
   /** The number of a text with digits alone, a decimal mark and an exponent; null where it is none. */
   numberIn(text: string, decimalMark: '.' | ','): string;
+  /** The whole numbers from 1 up to another one, a row for each. */
+  countedTo(count: string): string;
   /** How many decimals a number has; of more than nine it need not say how many. */
   decimalsOf(number: string): string;
 }

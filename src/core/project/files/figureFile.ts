@@ -30,6 +30,20 @@ import { lookShape } from '../../schema/look.js';
 import { panelsField } from '../../schema/panels.js';
 import { thousandsMarks } from '../../schema/thousandsMarks.js';
 
+/** Rows drawn by lot. */
+const sampleShape = {
+  sample: optional(
+    counting(
+      'So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.',
+      1_000_000,
+      '100000',
+    ),
+  ),
+  seed: optional(
+    whole('Number that the lots hang on: the same one draws the same rows. Left out: 1.', 2 ** 31 - 1, '7'),
+  ),
+};
+
 /** What may be said of a file with a table. */
 const fileShape = {
   delimiter: optional(text('What separates the cells, or "blanks". Left out: found out.', '";"')),
@@ -67,6 +81,7 @@ const fileShape = {
       'embedded',
     ),
   ),
+  ...sampleShape,
   encoding: optional(choice('How letters are written in a text file. Left out: found out.', encodings, 'windows-1252')),
 };
 
@@ -106,6 +121,7 @@ const dataSchema = either(
       decimalMark: fileShape.decimalMark,
       thousandsMark: fileShape.thousandsMark,
       spread: fileShape.spread,
+      ...sampleShape,
     }),
     object('The rows themselves.', {
       rows: listOf(

@@ -313,6 +313,14 @@ export interface FigureFile {
          */
         engine?: 'memory' | 'embedded';
         /**
+         * So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.
+         */
+        sample?: number;
+        /**
+         * Number that the lots hang on: the same one draws the same rows. Left out: 1.
+         */
+        seed?: number;
+        /**
          * How letters are written in a text file. Left out: found out.
          */
         encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
@@ -381,6 +389,14 @@ export interface FigureFile {
              * What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.
              */
             engine?: 'memory' | 'embedded';
+            /**
+             * So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.
+             */
+            sample?: number;
+            /**
+             * Number that the lots hang on: the same one draws the same rows. Left out: 1.
+             */
+            seed?: number;
             /**
              * How letters are written in a text file. Left out: found out.
              */
@@ -458,6 +474,14 @@ export interface FigureFile {
                */
               engine?: 'memory' | 'embedded';
               /**
+               * So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.
+               */
+              sample?: number;
+              /**
+               * Number that the lots hang on: the same one draws the same rows. Left out: 1.
+               */
+              seed?: number;
+              /**
                * How letters are written in a text file. Left out: found out.
                */
               encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
@@ -517,6 +541,14 @@ export interface FigureFile {
          */
         engine?: 'memory' | 'embedded';
         /**
+         * So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.
+         */
+        sample?: number;
+        /**
+         * Number that the lots hang on: the same one draws the same rows. Left out: 1.
+         */
+        seed?: number;
+        /**
          * How letters are written in a text file. Left out: found out.
          */
         encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
@@ -567,6 +599,14 @@ export interface FigureFile {
            */
           for: string;
         };
+        /**
+         * So many rows, drawn by lot, where a chart draws each row and all are too many. Left out: all.
+         */
+        sample?: number;
+        /**
+         * Number that the lots hang on: the same one draws the same rows. Left out: 1.
+         */
+        seed?: number;
       }
     | {
         /**

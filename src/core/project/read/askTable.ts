@@ -5,6 +5,7 @@ import type { Detail } from '../../ask/question.js';
 import { nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { singleRows } from '../../data/bundles.js';
 import type { TableReading } from '../../data/readTable.js';
+import type { Sample } from '../../data/sample.js';
 import type { Table } from '../../data/table.js';
 import { error, fail, type Outcome, type Place, type Problem, succeed } from '../../problem/problem.js';
 import type { Store } from './store.js';
@@ -17,6 +18,8 @@ export interface Needs {
   detail: Detail;
   /** Whether each case needs a row, as it has a weight of its own. */
   single: boolean;
+  /** Rows that are drawn by lot in place of all. */
+  sample?: Sample | undefined;
 }
 
 /** How a table is asked. */
@@ -45,7 +48,7 @@ async function keptFor(store: Store, ref: TableRef, { figure, reading, needs }: 
   const text = new TextDecoder().decode(bytes);
   const kept = store.once('answers', path, text, () => readKept(text));
   if (!kept) return { problem: error('answers-broken', { path }, { file: path }) };
-  const answerer = keptAnswerer(kept, ref.said, (columns) => questionOf(columns, reading, needs.detail));
+  const answerer = keptAnswerer(kept, ref.said, (columns) => questionOf(columns, reading, needs));
   return answerer ? { answerer, at: kept.at } : { others: path };
 }
 
@@ -57,7 +60,7 @@ async function drawnTable(
   kept?: string,
 ): Promise<Outcome<AskedTable>> {
   const named = { ...reading, name: answerer.name };
-  const answered = await answeredTable(answerer, named, needs.detail);
+  const answered = await answeredTable(answerer, named, needs);
   if (!answered.ok) return answered;
   const { question, answer, ...found } = answered.value;
   const table = needs.single ? singleRows(found.table, mostRepeated) : found.table;

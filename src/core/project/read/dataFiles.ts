@@ -1,3 +1,4 @@
+import type { Detail } from '../../ask/question.js';
 import { lastOf } from '../../at.js';
 import { idleFileSettings } from '../../data/tableForms.js';
 import { error, type Place, type Problem } from '../../problem/problem.js';
@@ -35,6 +36,24 @@ export const hasSeveralFiles = (data: FigureContents['data']): boolean =>
 /** What a file is called where nobody says: its name without folders and ending. */
 export const nameOfFile = ({ file, name }: OneFile): string =>
   name ?? lastOf(file.split(/[/\\]/)).replace(/\.[^.]+$/, '');
+
+/** Rows drawn by lot, as an author says. */
+export const sampleOf = ({ sample, seed = 1 }: { sample?: number | undefined; seed?: number | undefined }) =>
+  sample === undefined ? undefined : { rows: sample, seed };
+
+/** What is said of rows drawn by lot where none are, as the chart sums them up or the table is spread. */
+export function idleSample(data: FigureContents['data'], detail: Detail, locate: (path: string) => Place): Problem[] {
+  const told = data === undefined ? [] : (dataFiles(data) ?? [{ told: dataConnection(data) ?? {}, path: 'data' }]);
+  return told.flatMap(({ told: { sample, seed, spread }, path }: { told: Partial<OneFile>; path: string }) => {
+    const idle = (key: string, needs: string) => [
+      error('setting-idle', { path: `${path}.${key}`, needs }, locate(`${path}.${key}`)),
+    ];
+    if (sample === undefined) return seed === undefined ? [] : idle('seed', '"sample" with a number of rows beside it');
+    if (spread) return idle('sample', 'a table that is not spread');
+    const isSummed = detail === 'spread' || detail === 'moments';
+    return isSummed ? idle('sample', 'a chart that draws each row; this one sums up all of them, however many') : [];
+  });
+}
 
 /** What is said of files by which none of them is read. */
 export function idleInData(data: FigureContents['data'], locate: (path: string) => Place): Problem[] {

@@ -6,6 +6,7 @@ import { readRows } from '../../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable } from '../../data/joined.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { TableReading } from '../../data/readTable.js';
+import { sampled } from '../../data/sample.js';
 import { isLimits } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
@@ -22,9 +23,11 @@ import {
   dataFiles,
   hasSeveralFiles,
   idleInData,
+  idleSample,
   nameOfFile,
   type OneConnection,
   type OneFile,
+  sampleOf,
 } from './dataFiles.js';
 import { type Gatherer, readTableFile } from './gatherer.js';
 import type { Reading } from './readFiles.js';
@@ -92,15 +95,17 @@ function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading
   return found.table;
 }
 
-/** How a table is asked: each row of it, where it is spread first. */
+/** How a table is asked: each row of it, where it is spread first or some are drawn. */
 function askingOf(
   { figure, locate, fresh }: TableRequest,
   reading: TableReading,
-  { path, isSpread }: { path: string; isSpread: boolean },
+  { path, told }: { path: string; told: Pick<OneFile, 'sample' | 'seed' | 'spread'> },
 ): Asking {
   const { chart } = figure.value;
+  const sample = sampleOf(told);
   const needs = {
-    detail: isSpread ? 'rows' : detailOf(chart),
+    detail: told.spread || sample ? 'rows' : detailOf(chart),
+    sample,
     single: chartSetting(chart, 'weight') !== undefined,
   } as const;
   return { reading, needs, place: locate(path), figure: figure.file, fresh };
@@ -129,7 +134,7 @@ async function asks(
 async function askConnection(
   gatherer: Gatherer,
   request: TableRequest,
-  { query, spread, connection, table, schema, timeLimit, ...told }: OneConnection,
+  { query, spread, connection, table, schema, timeLimit, sample, seed, ...told }: OneConnection,
 ): Promise<Table | undefined> {
   const { figure, codebook, requests, locate } = request;
   if ((query === undefined) === (table === undefined)) {
@@ -152,7 +157,7 @@ async function askConnection(
   const notation = notationOf(codebook, told);
   const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
   const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };
-  const asking = askingOf(request, reading, { path: 'data', isSpread: spread !== undefined });
+  const asking = askingOf(request, reading, { path: 'data', told: { spread, sample, seed } });
   return (await asks(gatherer, request, ref, asking))?.table;
 }
 
@@ -174,7 +179,7 @@ function filesToRead({ figure, codebook, requests, locate }: TableRequest, join:
     : requests;
   return (dataFiles(figure.value.data ?? []) ?? []).map(({ told, path }) => {
     const file = join(figure.file, told.file);
-    const { name: _, file: __, engine: ___, spread, sheet, ...others } = told;
+    const { name: _, file: __, engine: ___, sample: ____, seed: _____, spread, sheet, ...others } = told;
     const options = { ...others, sheet: sheet?.toString() };
     const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
     const reading = {
@@ -199,10 +204,13 @@ async function readTables(gatherer: Gatherer, request: TableRequest): Promise<Ta
   for (const { told, path, file, reading, options } of files) {
     const { engine } = told;
     const said = JSON.stringify({ file: told.file, ...options, engine });
-    const asking = askingOf(request, reading, { path, isSpread: told.spread !== undefined });
+    const asking = askingOf(request, reading, { path, told });
     const asked = await asks(gatherer, request, { said, file, told: options, engine }, asking);
     const read = asked ? asked.table : await readTableFile(gatherer, file, reading, locate(path));
-    const table = read && casesOf(gatherer, read, figure, locate(path));
+    const cases = read && casesOf(gatherer, read, figure, locate(path));
+    const sample = sampleOf(told);
+    // What answers draws the lots itself.
+    const table = cases && sample && !asked ? sampled(cases, sample) : cases;
     if (table) tables.push({ name: nameOfFile(told), table });
   }
   if (tables.length < files.length || tables.length === 0) return undefined;
@@ -233,6 +241,9 @@ export async function gatherTable(
     return undefined;
   }
   const read = withSources(requests, codebook);
+  const idle = idleSample(data, detailOf(figure.value.chart), locate);
+  gatherer.problems.push(...idle);
+  if (idle.length > 0) return undefined;
   const [files, asked] = [dataFiles(data), dataConnection(data)];
   if (files || asked) {
     const own = { ...request, requests: read };
