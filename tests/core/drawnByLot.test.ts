@@ -20,7 +20,8 @@ describe('numbers drawn by lot', () => {
   test('are drawn equally often, whatever the seed', () => {
     const [total, count, times] = [40, 10, 4000];
     const often = new Float64Array(total);
-    for (let seed = 0; seed < times; seed += 1) for (const one of drawnByLot(total, count, seed)) often[one] += 1;
+    for (let seed = 0; seed < times; seed += 1)
+      for (const one of drawnByLot(total, count, seed)) often[one] = (often[one] ?? 0) + 1;
     const expected = (times * count) / total;
     // The sum of squares over what a binomial count spreads: 40 degrees of freedom, beyond 80 once in 10 000.
     const spread = often.reduce((sum, found) => sum + (found - expected) ** 2 / (expected * (1 - count / total)), 0);

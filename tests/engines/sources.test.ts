@@ -191,6 +191,25 @@ describe('rows drawn by lot', () => {
   });
 });
 
+describe('cases counted in cells', () => {
+  const chart = 'kind: scatter, x: w, y: yield, overlap: cells, cellsAlong: 12';
+  const shown = ({ drawing, problems }: DrawnFigure) => ({
+    problems: problems.map(({ code }) => code),
+    items: drawing?.plate.items,
+    // How both numbers of a case go together is known of the rows alone.
+    numbers: drawing?.numbers.rows.map((row) => row.slice(0, 5).map((value) => Number(Number(value).toPrecision(9)))),
+    leftOut: drawing?.numbers.leftOut,
+  });
+
+  test.each(['few', 'many'] as const)('of %s are the same from every source', async (name) => {
+    const own = shown(await drawnFrom(`${name}.csv`, chart, ''));
+    expect(own.items?.length).toBeGreaterThan(20);
+    const all = { ...sources(name), ...(name === 'many' ? { machines } : {}) };
+    for (const [source, data] of Object.entries(all))
+      expect([source, shown(await drawnFrom(data, chart, ''))]).toEqual([source, own]);
+  });
+});
+
 test('four machines sum up by themselves, and send sums alone', async () => {
   const before = server.log().length;
   await drawnFrom(machines, 'kind: bar, category: bed, value: w', '');

@@ -63,6 +63,8 @@ export const noteFacts: Facts = {
   }),
   shades: fc.record({ of: name }),
   stacked: fc.record({ cases: name }),
+  tiles: fc.record({ cases: name }),
+  sampled: fc.record({ count, total: count, cases: name, seed: count }),
   aside: fc.constant({}),
   cases: fc.record({ used: count, cases: name }),
   leftOut: fc.record({

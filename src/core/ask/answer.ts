@@ -101,8 +101,12 @@ export async function answeredTable(
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
   const table = tableFrom(answer.value, columns, reading, question.sample);
+  // Cells of a grid count exactly.
+  const inCells = new Set(question.columns.flatMap(({ column, cells }) => (cells === undefined ? [] : [column])));
   const near = answer.value.columns.flatMap(({ column, moments }) =>
-    moments?.step === undefined ? [] : [warning('values-near', { column, table: answerer.name, step: moments.step })],
+    moments?.step === undefined || inCells.has(column)
+      ? []
+      : [warning('values-near', { column, table: answerer.name, step: moments.step })],
   );
   const problems = [...answer.problems, ...near, ...table.problems];
   return table.ok ? succeed({ table: table.value, question, answer: answer.value }, problems) : fail(problems);

@@ -8,8 +8,9 @@ import type { AskedColumn, Detail, Question } from './question.js';
 /** So many rows an answer may have: as many cases as one figure can show, and as many different values as it needs. */
 const mostAnswered = { each: 1_000_000, alike: 300_000 } as const;
 
-/** The settings whose columns are summed up. */
-const isSummed = (path: string): boolean => /^chart\.values?(\.\d+)?$/.test(path);
+/** Whether the numbers of a column are summed up, or are counted in the cells of a grid. */
+const isSummed = ({ path, cells }: ColumnRequest): boolean =>
+  cells !== undefined || /^chart\.values?(\.\d+)?$/.test(path);
 
 /** The columns that a request names; those of numbers where it names none. */
 function namedBy(request: ColumnRequest, requests: readonly ColumnRequest[], columns: readonly SourceColumn[]) {
@@ -33,19 +34,21 @@ function askedFor(
   const variable = codebook.variable(column);
   const { missing, range, decimals, measure } = variable;
   const isCut = (request: ColumnRequest) => edgesOf(request, variable) !== undefined;
-  const areEnough = requests.every((own) => isCut(own) || (own.as === 'number' && isSummed(own.path)));
+  const areEnough = requests.every((own) => isCut(own) || (own.as === 'number' && isSummed(own)));
   const as = requests.every(isCut) ? 'cut' : detail;
   if (as === 'rows' || as === 'values' || detail === 'rows' || !areEnough || measure === 'date')
     return { column, as: 'value' };
+  const cells = requests.find((own) => own.cells !== undefined)?.cells;
   const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
   const edges = [...new Set(requests.flatMap((own) => edgesOf(own, variable) ?? []))];
   return {
     column,
     as,
+    ...(cells === undefined ? {} : { cells }),
     ...(edges.length > 0 ? { edges: edges.sort((a, b) => a - b) } : {}),
     ...(apart.length > 0 ? { apart } : {}),
     ...(range ? { within: range } : {}),
-    ...(decimals === undefined && as !== 'cut' ? { decimals: true } : {}),
+    ...((decimals === undefined || cells !== undefined) && as !== 'cut' ? { decimals: true } : {}),
   };
 }
 

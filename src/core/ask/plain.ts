@@ -17,6 +17,7 @@ export const questionSchema = z.object({
     z.object({
       column: z.string(),
       as: z.enum(['value', 'spread', 'moments', 'cut']),
+      cells: z.optional(z.int()),
       edges: z.optional(numbers),
       apart: z.optional(numbers),
       within: z.optional(z.tuple([z.number(), z.number()])),

@@ -15,6 +15,8 @@ export interface AskedColumn {
    * more than between which edges they lie.
    */
   as: 'value' | 'spread' | 'moments' | 'cut';
+  /** About how many cells of a grid lie along it, where its values are taken together by these. */
+  cells?: number | undefined;
   /** Numbers that its own are held against: which lie below, on and above them has to be known. */
   edges?: readonly number[] | undefined;
   /** Numbers that are needed by themselves in any case: those that stand for no value. */

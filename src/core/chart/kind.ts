@@ -60,6 +60,8 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   needs?(settings: L): string[] | undefined;
   /** How much of a table it needs. Left out: each row by itself. */
   reads?(settings: S): Detail;
+  /** About how many cells of a grid lie along x and y, where cases are counted in these. */
+  cells?(settings: S): number | undefined;
   /** Missing settings for columns that the schema does not require. */
   lacks?(settings: S): string[];
   /** The settings completed, over a table with a row for each value. Left out: the settings as they are. */

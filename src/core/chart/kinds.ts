@@ -91,8 +91,11 @@ export function detailOf(settings: ChartSettings): Detail {
 /** The columns that settings name, in their roles and beside them. */
 export function columnsOf(settings: ChartSettings): ColumnRequest[] {
   const further: WideSettings & WeightSettings & { kind: string } = settings;
+  const cells = kindOf(settings).cells?.(settings);
+  const ofRoles = roleColumns(kindOf(settings).roles, settings);
+  const inCells = ofRoles.map((own) => (cells && /^chart\.[xy]$/.test(own.path) ? { ...own, cells } : own));
   return [
-    ...withComponentColumns(settings, roleColumns(kindOf(settings).roles, settings)),
+    ...withComponentColumns(settings, inCells),
     ...wideColumns(further),
     ...(kindOf(settings).columns?.(settings) ?? []),
     ...weightColumns(further),

@@ -137,6 +137,17 @@ export interface CellMark {
   area?: number;
 }
 
+/** A rectangle between numbers along both axes, with how many cases are in it. */
+export interface TileMark {
+  type: 'tile';
+  cell: Cell;
+  x: readonly [from: number, to: number];
+  y: readonly [from: number, to: number];
+  count: number;
+  /** Its place on the ramp, from 0 to 1; in black ink its share of the area. */
+  shade: number;
+}
+
 /** A marker at a place, with its interval along y. On an axis of categories the place is the number of one. */
 export interface PointMark {
   type: 'point';
@@ -317,6 +328,7 @@ export type Mark =
   | IntervalMark
   | BinMark
   | CellMark
+  | TileMark
   | PointMark
   | CloudMark
   | LineMark
@@ -372,6 +384,8 @@ export interface ShadeKeys {
   ramp?: 'sequential' | 'diverging';
   /** Whether it colours surfaces, whose light end may be as light as paper. */
   surfaces?: boolean;
+  /** Whether in black ink the share that is inked shows the numbers; left out: surfaces then say theirs. */
+  inked?: boolean;
   /** The setting that asks for it; left out: `chart.color`. */
   from?: string;
 }

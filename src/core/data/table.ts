@@ -57,6 +57,8 @@ export interface ColumnRequest {
   /** Columns that `everyColumn` leaves out. */
   except?: readonly string[];
   as: Column['as'];
+  /** About how many cells of a grid lie along it, where no more is needed than in which of them its numbers lie. */
+  cells?: number | undefined;
   /** Numbers that those of the column are held against, where nothing else is done with them. */
   edges?: readonly number[] | undefined;
   /** The setting that names the column, such as `chart.value`. */

@@ -87,7 +87,7 @@ export const exactEdges = (least: number, width: number, count: number): number[
   Array.from({ length: count + 1 }, (_, i) => least + width * i);
 
 /** The bin of a value, by halving; -1 outside. A value that lies on an edge but for rounding lies on it. */
-function binOf(edges: readonly number[], value: number, closed: 'left' | 'right'): number {
+export function binOf(edges: readonly number[], value: number, closed: 'left' | 'right' = 'left'): number {
   const last = edges.length - 1;
   const [first, end] = [edges[0] as number, edges[last] as number];
   const slack = Math.min(slackOf(value, first, end), (end - first) / last / 1000);

@@ -131,6 +131,7 @@ export const language: Language = {
     'components-many': 'عدد المتغيرات: {count}',
     shades: 'يُظهر لون العلامات: {label}.',
     stacked: 'تمثل العلامات الأكبر عدة حالات ({cases}).',
+    tiles: 'تُظهر كل خلية عدد الحالات الواقعة فيها ({cases}).',
     aside: 'أُزيحت النقاط المتطابقة قليلًا.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'لا تظهر حالة واحدة بلا قيمة ({cases}؛ {label}).',

@@ -131,6 +131,7 @@ export const language: Language = {
     'components-many': '{count}টি চলক',
     shades: 'চিহ্নের রং দেখায়: {label}।',
     stacked: 'বড় চিহ্ন একাধিক পর্যবেক্ষণ বোঝায় ({cases})।',
+    tiles: 'প্রতিটি ঘর দেখায় তার মধ্যে কতগুলি ঘটনা আছে ({cases})।',
     aside: 'একই স্থানের বিন্দুগুলি সামান্য সরিয়ে রাখা হয়েছে।',
     cases: '*N*\u00a0=\u00a0{count} ({cases})।',
     'leftOut-one': 'দেখানো হয়নি: মানহীন একটি পর্যবেক্ষণ ({cases}; {label})।',

@@ -136,6 +136,7 @@ export const language: Language = {
     'components-many': { one: '{count} proměnná', few: '{count} proměnné', other: '{count} proměnných' },
     shades: 'Barva bodů znázorňuje: {label}.',
     stacked: 'Větší body zastupují více případů ({cases}).',
+    tiles: 'Každé pole ukazuje počet případů, které v něm leží ({cases}).',
     aside: 'Body na stejném místě jsou mírně rozestoupeny.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Není zobrazen jeden případ bez hodnoty ({cases}; {label}).',

@@ -140,6 +140,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabel', other: '{count} variabler' },
     shades: 'Punkternes farve viser: {label}.',
     stacked: 'Større punkter står for flere {cases}.',
+    tiles: 'Hver rude viser, hvor mange {cases} der ligger i den.',
     aside: 'Punkter på samme sted står lidt forskudt.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Ikke vist: ét tilfælde uden værdi ({cases}; {label}).',

@@ -140,6 +140,7 @@ export const language: Language = {
     'components-many': { one: '{count} μεταβλητή', other: '{count} μεταβλητές' },
     shades: 'Το χρώμα των σημείων δείχνει: {label}.',
     stacked: 'Τα μεγαλύτερα σημεία αντιστοιχούν σε πολλές περιπτώσεις ({cases}).',
+    tiles: 'Κάθε κελί δείχνει πόσες περιπτώσεις περιέχει ({cases}).',
     aside: 'Τα σημεία που συμπίπτουν έχουν μετατοπιστεί ελαφρά.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Δεν εμφανίζεται μία περίπτωση χωρίς τιμή ({cases}· {label}).',

@@ -137,6 +137,7 @@ export const language: Language = {
     'components-many': '{count} variables',
     shades: 'The colour of the markers shows {label}.',
     stacked: 'Larger markers stand for several {cases}.',
+    tiles: 'Each cell shows how many {cases} lie in it.',
     aside: 'Points on the same spot stand aside a little.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Not shown: one of the {cases}, without a value for {label}.',

@@ -144,6 +144,7 @@ export const language: Language = {
     'components-many': { one: '{count} variable', other: '{count} variables' },
     shades: 'El color de los puntos muestra: {label}.',
     stacked: 'Los puntos más grandes representan varios casos ({cases}).',
+    tiles: 'Cada celda muestra cuántos casos contiene ({cases}).',
     aside: 'Los puntos que coinciden están ligeramente separados.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'No se muestra un caso sin valor ({cases}; {label}).',

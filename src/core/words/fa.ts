@@ -135,6 +135,7 @@ export const language: Language = {
     'components-many': '{count} متغیر',
     shades: 'رنگ نشانه‌ها نشان می‌دهد: {label}.',
     stacked: 'نشانه‌های بزرگ‌تر نمایندهٔ چند موردند ({cases}).',
+    tiles: 'هر خانه شمار موردهای درون خود را نشان می‌دهد ({cases}).',
     aside: 'نقطه‌های هم‌مکان اندکی جابه‌جا شده‌اند.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'نشان داده نشده: یک مورد بدون مقدار ({cases}؛ {label}).',

@@ -144,6 +144,7 @@ export const language: Language = {
     'components-many': { one: '{count} muuttuja', other: '{count} muuttujaa' },
     shades: 'Pisteiden väri kuvaa: {label}.',
     stacked: 'Suuremmat pisteet edustavat useita tapauksia ({cases}).',
+    tiles: 'Kukin ruutu näyttää siihen osuvien lukumäärän ({cases}).',
     aside: 'Samassa kohdassa olevat pisteet on siirretty hieman erilleen.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Ei näytetä: yksi tapaus, jolta puuttuu arvo ({cases}; {label}).',

@@ -149,6 +149,7 @@ export const language: Language = {
     'components-many': { one: '{count} variable', other: '{count} variables' },
     shades: 'La couleur des points représente\u00a0: {label}.',
     stacked: 'Les points plus grands représentent plusieurs cas ({cases}).',
+    tiles: 'Chaque case montre combien de cas elle contient ({cases}).',
     aside: 'Les points superposés sont légèrement écartés.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Non représenté\u00a0: un cas sans valeur ({cases}\u00a0; {label}).',

@@ -131,6 +131,7 @@ export const language: Language = {
     'components-many': '{count} משתנים',
     shades: 'צבע הסימנים מציג: {label}.',
     stacked: 'סימנים גדולים יותר מייצגים כמה מקרים ({cases}).',
+    tiles: 'כל תא מראה כמה מקרים נמצאים בו ({cases}).',
     aside: 'נקודות באותו מקום הוזזו מעט.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'לא מוצג: מקרה אחד ללא ערך ({cases}; {label}).',

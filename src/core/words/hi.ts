@@ -131,6 +131,7 @@ export const language: Language = {
     'components-many': '{count} चर',
     shades: 'चिह्नों का रंग दर्शाता है: {label}।',
     stacked: 'बड़े चिह्न कई प्रेक्षणों के लिए हैं ({cases})।',
+    tiles: 'हर खाना दिखाता है कि उसमें कितने मामले हैं ({cases})।',
     aside: 'एक ही स्थान के बिंदु थोड़ा हटाकर रखे गए हैं।',
     cases: '*N*\u00a0=\u00a0{count} ({cases})।',
     'leftOut-one': 'नहीं दिखाया गया: बिना मान का एक प्रेक्षण ({cases}; {label})।',

@@ -143,6 +143,7 @@ export const language: Language = {
     'components-many': '{count} változó',
     shades: 'A pontok színe mutatja: {label}.',
     stacked: 'A nagyobb pontok több esetet jelölnek ({cases}).',
+    tiles: 'Minden cella az oda eső esetek számát mutatja ({cases}).',
     aside: 'Az egybeeső pontok kissé széthúzva látszanak.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Nem szerepel: egy eset érték nélkül ({cases}; {label}).',

@@ -139,6 +139,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabile', other: '{count} variabili' },
     shades: 'Il colore dei punti mostra: {label}.',
     stacked: 'I punti più grandi rappresentano più casi ({cases}).',
+    tiles: 'Ogni cella mostra quanti casi contiene ({cases}).',
     aside: 'I punti coincidenti sono leggermente scostati.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Non rappresentato: un caso senza valore ({cases}; {label}).',

@@ -130,6 +130,7 @@ export const language: Language = {
     'components-many': '{count}変数',
     shades: 'マーカーの色は{label}を示す。',
     stacked: '大きなマーカーは複数の{cases}を表す。',
+    tiles: '各セルはその中にある{cases}の数を示す。',
     aside: '同じ位置の点は少しずらしてある。',
     cases: '*N*\u00a0=\u00a0{count}（{cases}）。',
     'leftOut-one': '非表示：値のないケース1件（{cases}；{label}）。',

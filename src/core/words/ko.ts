@@ -133,6 +133,7 @@ export const language: Language = {
     'components-many': '변수 {count}개',
     shades: '표식의 색이 나타내는 변수: {label}.',
     stacked: '큰 표식은 여러 사례를 나타낸다({cases}).',
+    tiles: '각 칸은 그 안에 있는 사례의 수를 나타낸다({cases}).',
     aside: '같은 자리의 점은 조금 비켜 놓았다.',
     cases: '*N*\u00a0=\u00a0{count}({cases}).',
     'leftOut-one': '표시하지 않음: 값이 없는 사례 1개({cases}; {label}).',

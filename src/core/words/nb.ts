@@ -143,6 +143,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabel', other: '{count} variabler' },
     shades: 'Fargen på punktene viser: {label}.',
     stacked: 'Større punkter står for flere {cases}.',
+    tiles: 'Hver rute viser hvor mange {cases} som ligger i den.',
     aside: 'Punkter på samme sted står litt fra hverandre.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Ikke vist: ett tilfelle uten verdi ({cases}; {label}).',

@@ -146,6 +146,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabele', other: '{count} variabelen' },
     shades: 'De kleur van de punten toont: {label}.',
     stacked: 'Grotere punten staan voor meerdere {cases}.',
+    tiles: 'Elke cel toont hoeveel {cases} erin liggen.',
     aside: 'Punten op dezelfde plek staan iets uit elkaar.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Niet weergegeven: één geval zonder waarde ({cases}; {label}).',

@@ -38,6 +38,7 @@ export interface NoteFacts {
   };
   shades: { of: string };
   stacked: { cases: string };
+  tiles: { cases: string };
   aside: object;
   cases: { used: number; cases: string };
   leftOut: { leftOut: readonly { label: string; count: number }[]; cases: string };
@@ -199,6 +200,7 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   components: componentWords,
   shades: ({ of }, words) => words.say('shades', { label: { label: of } }),
   stacked: ({ cases }, words) => words.say('stacked', { cases }),
+  tiles: ({ cases }, words) => words.say('tiles', { cases }),
   aside: (_, words) => words.say('aside'),
   cases: ({ used, cases }, words) => words.say('cases', { count: used, cases }),
   leftOut: leftOutWords,

@@ -140,6 +140,7 @@ export const language: Language = {
     'components-many': { one: '{count} zmienna', few: '{count} zmienne', other: '{count} zmiennych' },
     shades: 'Kolor punktów przedstawia: {label}.',
     stacked: 'Większe punkty oznaczają kilka obserwacji ({cases}).',
+    tiles: 'Każda komórka pokazuje liczbę zawartych w niej obserwacji ({cases}).',
     aside: 'Punkty w tym samym miejscu są lekko rozsunięte.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Nie pokazano jednej obserwacji bez wartości ({cases}; {label}).',

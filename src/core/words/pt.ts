@@ -136,6 +136,7 @@ export const language: Language = {
     'components-many': { one: '{count} variável', other: '{count} variáveis' },
     shades: 'A cor dos pontos mostra: {label}.',
     stacked: 'Os pontos maiores representam vários casos ({cases}).',
+    tiles: 'Cada célula mostra quantos casos contém ({cases}).',
     aside: 'Os pontos coincidentes estão ligeiramente afastados.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Não apresentado: um caso sem valor ({cases}; {label}).',

@@ -138,6 +138,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabilă', few: '{count} variabile', other: '{count} de variabile' },
     shades: 'Culoarea punctelor arată: {label}.',
     stacked: 'Punctele mai mari reprezintă mai multe cazuri ({cases}).',
+    tiles: 'Fiecare celulă arată câte cazuri conține ({cases}).',
     aside: 'Punctele din același loc sunt puțin depărtate.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Nu este arătat: un caz fără valoare ({cases}; {label}).',

@@ -114,6 +114,7 @@ export interface SentenceNames {
   'components-many': 'count';
   shades: 'label';
   stacked: 'cases';
+  tiles: 'cases';
   aside: never;
   cases: 'count' | 'cases';
   'leftOut-one': 'cases' | 'label';

@@ -139,6 +139,7 @@ export const language: Language = {
     'components-many': { one: '{count} variabel', other: '{count} variabler' },
     shades: 'Punkternas färg visar: {label}.',
     stacked: 'Större punkter står för flera {cases}.',
+    tiles: 'Varje ruta visar hur många {cases} som ligger i den.',
     aside: 'Punkter på samma plats står något åtskilda.',
     cases: '*N*\u00a0=\u00a0{count} {cases}.',
     'leftOut-one': 'Visas inte: ett fall utan värde ({cases}; {label}).',

@@ -131,6 +131,7 @@ export const language: Language = {
     'components-many': '{count} ตัวแปร',
     shades: 'สีของเครื่องหมายแสดง{label}',
     stacked: 'เครื่องหมายใหญ่แทนหลาย{cases}',
+    tiles: 'แต่ละช่องแสดงจำนวนกรณีที่อยู่ในช่องนั้น ({cases})',
     aside: 'จุดที่ซ้อนกันวางเยื้องกันเล็กน้อย',
     cases: '*N*\u00a0=\u00a0{count} ({cases})',
     'leftOut-one': 'ไม่แสดง: หนึ่งหน่วยที่ไม่มีค่า ({cases}; {label})',

@@ -139,6 +139,7 @@ export const language: Language = {
     'components-many': '{count} değişken',
     shades: 'Noktaların rengi şunu gösterir: {label}.',
     stacked: 'Daha büyük noktalar birden çok gözlemi temsil eder ({cases}).',
+    tiles: 'Her hücre içine düşenlerin sayısını gösterir ({cases}).',
     aside: 'Aynı yerdeki noktalar biraz kaydırılmıştır.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Gösterilmeyen: değeri olmayan bir gözlem ({cases}; {label}).',

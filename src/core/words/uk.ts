@@ -140,6 +140,7 @@ export const language: Language = {
     'components-many': { one: '{count} змінна', few: '{count} змінні', other: '{count} змінних' },
     shades: 'Колір точок показує: {label}.',
     stacked: 'Більші точки позначають кілька спостережень ({cases}).',
+    tiles: 'Кожна комірка показує, скільки випадків у ній лежить ({cases}).',
     aside: 'Точки в одному місці трохи розсунуто.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Не показано одне спостереження без значення ({cases}; {label}).',

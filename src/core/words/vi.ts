@@ -136,6 +136,7 @@ export const language: Language = {
     'components-many': '{count} biến',
     shades: 'Màu ký hiệu thể hiện: {label}.',
     stacked: 'Ký hiệu lớn đại diện cho nhiều {cases}.',
+    tiles: 'Mỗi ô cho biết có bao nhiêu {cases} nằm trong đó.',
     aside: 'Các điểm trùng nhau được đặt lệch đôi chút.',
     cases: '*N*\u00a0=\u00a0{count} ({cases}).',
     'leftOut-one': 'Không hiển thị: một quan sát không có giá trị ({cases}; {label}).',

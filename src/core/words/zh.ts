@@ -130,6 +130,7 @@ export const language: Language = {
     'components-many': '{count}个变量',
     shades: '标记的颜色表示{label}。',
     stacked: '较大的标记代表多个{cases}。',
+    tiles: '每个格子显示其中的{cases}数。',
     aside: '重叠的点略微错开。',
     cases: '*N*\u00a0=\u00a0{count}（{cases}）。',
     'leftOut-one': '未显示：1个无数值的个案（{cases}；{label}）。',

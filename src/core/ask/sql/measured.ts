@@ -1,4 +1,5 @@
 import { isCodeLike } from '../../data/suspectCodes.js';
+import { gridWidth, mostOfGrain } from '../../statistics/gridEdges.js';
 import type { Holds } from '../answerer.js';
 import type { AskedColumn, Question } from '../question.js';
 import { ident, Params } from './params.js';
@@ -15,6 +16,9 @@ const [fewRows, shortSpan] = [100_000, 1000];
  * pieces of the whole span as nobody can see apart, each a power of ten wide.
  */
 const [rowsLooked, mostLooked, mostPieces] = [50_000, 10_000, 10_000];
+
+/** Values stand for themselves where so many at most, for each cell of a grid, are different. */
+const mostOfCells = 3;
 
 /** More decimals than this no number has as it was measured. */
 const mostDecimals = 9;
@@ -101,11 +105,11 @@ async function decimalsOf(
 }
 
 /** Whether some rows show more different values than may stand for themselves. */
-async function showMany(run: Run, { parts }: SqlSource, number: string): Promise<boolean> {
+async function showMany(run: Run, { parts }: SqlSource, number: string, most = mostLooked): Promise<boolean> {
   const [part = ''] = parts;
   const some = `(select ${number} as looked from ${part} limit ${rowsLooked}) as some_rows`;
   const [found] = await run(`select count(distinct looked) from ${some}`, []);
-  return Number(found?.[0]) > mostLooked;
+  return Number(found?.[0]) > most;
 }
 
 /** Between which multiples values lie that are taken together. */
@@ -123,13 +127,14 @@ export async function measure(
   asked: AskedColumn,
   { question, areMany }: { question: Question; areMany: boolean },
 ): Promise<Measured | undefined> {
-  const { column, apart = [], within = [-farthest, farthest] } = asked;
+  const { column, cells, apart = [], within = [-farthest, farthest] } = asked;
   const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
   const isSpread = asked.as === 'spread';
   const isFew = first.count <= fewRows && (isSpread || source.givesFew);
-  if (isFew || (isSpread && !areMany && !(await showMany(run, source, number)))) return undefined;
+  if (isFew || (isSpread && !areMany && !(await showMany(run, source, number, cells && mostOfCells * cells))))
+    return undefined;
   const ends = [first.least, first.greatest];
   const all = new Set([...apart, ...ends.filter(isCodeLike)]);
   const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
@@ -150,6 +155,12 @@ export async function measure(
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
   const { edges = [] } = asked;
-  const step = isSpread && greatest > least ? stepOver(least, greatest) : undefined;
+  const wide = { least, greatest, grain: decimals <= mostOfGrain ? 10 ** -decimals : undefined };
+  const step =
+    !isSpread || greatest <= least
+      ? undefined
+      : cells === undefined
+        ? stepOver(least, greatest)
+        : gridWidth(wide, cells).width;
   return { ...measured, isAll, isCut: asked.as === 'cut', edges, least, greatest, decimals, step };
 }

@@ -9,7 +9,7 @@ interface CloudSettings {
   size?: string | undefined;
   sizes?: 'legend' | 'none' | number[] | undefined;
   color?: string | undefined;
-  overlap?: 'keep' | 'jitter' | 'count' | undefined;
+  overlap?: 'keep' | 'jitter' | 'count' | 'cells' | undefined;
 }
 
 type CloudFrame = Frame<CloudSettings>;

@@ -7,6 +7,7 @@ import { categoryAxis } from '../frame/categoryAxes.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { categoryRole, groupRole } from '../frame/roles.js';
 import { detailOf, summaryType } from '../frame/summaries.js';
+import { type ShadeRange, shadeOf, surfaceKeys } from '../frame/surfaceShades.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { CategoryAxis, CellMark, ShadeKeys } from '../plan.js';
 import { correlationGrid, variableOrder } from './correlations.js';
@@ -18,7 +19,7 @@ import {
   matrixSchema,
   summaryOf,
 } from './matrixSettings.js';
-import { matrixKeys, type ShadeRange, shadeOf, shadeRange } from './matrixShades.js';
+import { shadeRange } from './matrixShades.js';
 import { cellTitle, matrixAltText, matrixFacts, matrixNumbers } from './matrixWords.js';
 import { rowOrder, tableGrid, withRows } from './table.js';
 
@@ -164,7 +165,7 @@ function decimalsFor(frame: MatrixFrame, { cells }: Grid): number {
 
 /** What colours mean; of areas, what they are of. */
 function keysOf(range: ShadeRange, title: Pick<ShadeKeys, 'label' | 'unit' | 'from'>, isArea: boolean): ShadeKeys {
-  const keys = matrixKeys(range, title);
+  const keys = surfaceKeys(range, title);
   return isArea ? { ...keys, entries: [] } : keys;
 }
 

@@ -1,14 +1,6 @@
 import { niceWidth } from '../../statistics/bins.js';
-import type { ShadeKeys } from '../plan.js';
+import type { ShadeRange } from '../frame/surfaceShades.js';
 import type { Grid, MatrixSettings } from './matrixSettings.js';
-
-/** What the ends of the ramp stand for, and the number in the middle of one that goes to both sides. */
-export interface ShadeRange {
-  low: number;
-  high: number;
-  step: number;
-  middle?: number;
-}
 
 /** Round ends around the numbers of all panels. Colours that go to both sides go equally far. */
 export function shadeRange(
@@ -36,22 +28,4 @@ export function shadeRange(
   // Numbers that are none or above begin at none where that is near.
   const floor = Math.floor(least / step + 1e-9);
   return { low: round(floor), high: round(Math.ceil(greatest / step - 1e-9)), step };
-}
-
-/** The place of a number on the ramp. */
-export const shadeOf = ({ low, high }: ShadeRange, value: number): number =>
-  Math.min(1, Math.max(0, (value - low) / (high - low)));
-
-/** What the colours of the cells mean. */
-export function matrixKeys(range: ShadeRange, title: Pick<ShadeKeys, 'label' | 'unit' | 'from'>): ShadeKeys {
-  const { low, high, step, middle } = range;
-  const count = Math.round((high - low) / step);
-  const values = Array.from({ length: count + 1 }, (_, i) => Number((low + i * step).toPrecision(12)));
-  return {
-    ...title,
-    variable: '',
-    entries: values.map((value) => ({ value, shade: shadeOf(range, value) })),
-    ramp: middle === undefined ? 'sequential' : 'diverging',
-    surfaces: true,
-  };
 }

@@ -23,6 +23,7 @@ import {
   scatterSchema,
 } from './scatterSettings.js';
 import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js';
+import { endsOf, spanOf, type Tiling, tileKeys, tilesOf, tilingOf, usualAlong } from './tiles.js';
 
 /** The points of each group that has any, in codebook order, each with its fit. */
 function pointsOf(frame: ScatterFrame): Points[] {
@@ -83,13 +84,30 @@ function fitProblems({ settings: { fit }, locate, rows }: ScatterFrame): Problem
   ];
 }
 
-/** Problems: things that a marker cannot show at the same time. */
-function clashes({ settings: { color, group, size, overlap }, locate }: ScatterFrame): Problem[] {
-  const isCounted = overlap === 'count';
-  const beside = [...(group === undefined ? [] : ['group']), ...(isCounted ? ['overlap: count'] : [])];
+/** Problems: cells of a table that is asked along an axis that is not linear. */
+const bentCells = ({ measured, limits, locate }: ScatterFrame): Problem[] =>
+  (['x', 'y'] as const).flatMap((role) => {
+    const found = measured(role);
+    if (!found?.column.bundles?.step || !limits[role].transform) return [];
+    const path = `axes.${role}.scale`;
+    return [error('cells-bent', { path, column: found.variable.name }, locate(path))];
+  });
+
+/** Problems: things that a marker cannot show at the same time, or a cell of a grid. */
+function clashes(frame: ScatterFrame): Problem[] {
+  const { settings, locate } = frame;
+  const { color, group, size, overlap, cellsAlong } = settings;
   const clash = (path: string, others: string[]) =>
     error('one-of-several', { path, others, where: 'chart' }, locate(path));
+  if (overlap === 'cells') {
+    const others = (['group', 'color', 'size', 'id'] as const).filter((key) => settings[key] !== undefined);
+    return others.length > 0 ? [clash('chart.overlap', others)] : bentCells(frame);
+  }
+  const idle = { path: 'chart.cellsAlong', needs: '"overlap: cells"' };
+  const isCounted = overlap === 'count';
+  const beside = [...(group === undefined ? [] : ['group']), ...(isCounted ? ['overlap: count'] : [])];
   return [
+    ...(cellsAlong === undefined ? [] : [error('setting-idle', idle, locate(idle.path))]),
     ...(color !== undefined && beside.length > 0 ? [clash('chart.color', beside)] : []),
     ...(size !== undefined && isCounted ? [clash('chart.overlap', ['size'])] : []),
   ];
@@ -144,23 +162,29 @@ function remarksOf(
 }
 
 /** The series of the groups. Coinciding points are moved apart by a share of the range of the axes. */
-const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: readonly [number, number]): Series[] =>
+const drawnSeries = (
+  frame: ScatterFrame,
+  points: readonly Points[],
+  ranges: readonly [number, number],
+  tiling: Tiling | undefined,
+): Series[] =>
   seriesOf(frame.sorted('group'), (g) => {
     const found = points.find(({ group }) => group === g);
     if (!found) return [];
     const cell = cellOf(frame, { group: g });
-    const cloud = cloudOf(frame, found, cell, { all: points, ranges });
-    return [cloud, ...(found.fit?.marks ?? []), ...ellipseOf(frame, found, cell)];
+    const cases = tiling ? tilesOf(frame, found, tiling) : [cloudOf(frame, found, cell, { all: points, ranges })];
+    return [...cases, ...(found.fit?.marks ?? []), ...ellipseOf(frame, found, cell)];
   });
 
-function draw(frame: ScatterFrame): Outcome<Drawn> {
+function draw(frame: ScatterFrame, tiling: Tiling | undefined): Outcome<Drawn> {
   const points = pointsOf(frame);
   const held = (role: 'x' | 'y', key: 'xs' | 'ys') => [
     ...points.map((own) => own[key]),
     crossEnds(frame.settings.references, role),
+    ...(tiling ? [endsOf(tiling[role]), spanOf(filled(frame.measured(role), role).column)] : []),
   ];
   const [x, y] = [axisOf(frame, 'x', held('x', 'xs')), axisOf(frame, 'y', held('y', 'ys'))];
-  const series = drawnSeries(frame, points, [x.greatest - x.least, y.greatest - y.least]);
+  const series = drawnSeries(frame, points, [x.greatest - x.least, y.greatest - y.least], tiling);
   const drawnLines = series.flatMap(({ marks }) => marks.flatMap((mark) => (mark.type === 'line' ? [mark] : [])));
   const common = commonFit(frame, points);
   const references: LineMark[] = [
@@ -177,7 +201,7 @@ function draw(frame: ScatterFrame): Outcome<Drawn> {
       ...(references.length > 0 ? { references } : {}),
       ...(remarks.length > 0 ? { remarks } : {}),
       ...sizeKeys(frame),
-      ...shadeKeys(frame),
+      ...(tiling ? tileKeys(frame, tiling) : shadeKeys(frame)),
     },
     numbers: scatterNumbers(frame, points, common),
     note: scatterFacts(frame),
@@ -210,8 +234,12 @@ export const scatter = {
     id: idRole,
   },
   shows: () => ({ x: 'value', y: 'value' }),
+  // Lines and ellipses hang on both numbers of each case.
+  reads: ({ overlap, fit, ellipse }) => (overlap === 'cells' && !fit && !ellipse ? 'spread' : 'rows'),
+  cells: ({ overlap, cellsAlong = usualAlong }) => (overlap === 'cells' ? cellsAlong : undefined),
   lacks: (settings) => axesLacking(settings, 2),
   complete: (input: ChartInput<ScatterSettings>) => completeComponents(input, 2) as Outcome<ChartInput<ScatterAxes>>,
   check: (frame) => [...namesProblems(frame), ...settingsProblems(frame)],
+  share: (whole, panels) => succeed(whole.settings.overlap === 'cells' ? tilingOf(whole, panels) : undefined),
   draw,
-} satisfies ChartKind<ScatterSettings, ScatterAxes>;
+} satisfies ChartKind<ScatterSettings, ScatterAxes, Tiling | undefined>;

@@ -1,6 +1,16 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
-import { choice, columnName, either, level, listOf, object, optional, positive } from '../../schema/fields.js';
+import {
+  choice,
+  columnName,
+  counting,
+  either,
+  level,
+  listOf,
+  object,
+  optional,
+  positive,
+} from '../../schema/fields.js';
 import { beyondField } from '../frame/beyond.js';
 import { componentsField } from '../frame/components.js';
 import { crossReferencesField } from '../frame/crossReferences.js';
@@ -32,10 +42,13 @@ export const scatterSchema = z.strictObject({
   ...namesShape,
   overlap: optional(
     choice(
-      'What happens to cases on the same spot: nothing, they stand aside by a hair, or they are one marker whose area shows their number.',
-      ['keep', 'jitter', 'count'],
+      'What happens to cases on the same spot: nothing, they stand aside by a hair, they are one marker whose area shows their number, or all are counted in the cells of a grid, whose colour shows how many are in each.',
+      ['keep', 'jitter', 'count', 'cells'],
       'count',
     ),
+  ),
+  cellsAlong: optional(
+    counting('With "overlap: cells": about how many of them go along each axis. Left out: 40.', 200, '60', 4),
   ),
   fit: fitField,
   ellipse: optional(

@@ -1,3 +1,5 @@
+import { numberAt } from '../../at.js';
+import { sizeOf } from '../../data/table.js';
 import { joined } from '../../pick.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { probabilityOf } from '../../statistics/correlation.js';
@@ -10,6 +12,7 @@ import type { NoteFact } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
 import { crossFacts } from '../frame/crossReferences.js';
+import { filled } from '../frame/frame.js';
 import { defaultLevel } from '../frame/levels.js';
 import type { Drawn } from '../kind.js';
 import type { NumbersColumn } from '../plan.js';
@@ -29,6 +32,18 @@ interface PairSummary {
   meanY: number | undefined;
   sdY: number | undefined;
   line: ReturnType<typeof fitLine>;
+}
+
+/** Of numbers whose rows stand for several cases each: how the two go together is not known of them. */
+function bundledSummary(frame: ScatterFrame, rows: readonly number[]): PairSummary & { n: number } {
+  const [x, y] = pairOf(['x', 'y'], (role) => {
+    const { column } = filled(frame.measured(role), role);
+    const summary = new Summary();
+    for (const row of rows)
+      summary.add(numberAt(column.numbers, row), sizeOf(frame.table, row), column.bundles?.squares[row] ?? 0);
+    return summary;
+  });
+  return { n: x.n, meanX: x.mean, sdX: x.sd, meanY: y.mean, sdY: y.sd, line: undefined };
 }
 
 const pairs = new Kept<PairSummary>();
@@ -62,22 +77,27 @@ function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]):
 
 /** What stands behind the points: means, spread, correlation and line of each group. */
 export function scatterNumbers(
-  { codebook, settings, sorted, words }: ScatterFrame,
+  frame: ScatterFrame,
   points: readonly Points[],
   common: DrawnFit | undefined,
 ): Drawn['numbers'] {
+  const { codebook, settings, sorted, words, table } = frame;
   const group = sorted('group');
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
   const fits = fitColumns(settings.fit?.degree, words);
-  const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
-    const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
+  const row = (
+    name: string | undefined,
+    { rows = [], xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'> & { rows?: number[] },
+  ) => {
+    const summary = table.sizes ? bundledSummary(frame, rows) : { n: xs.length, ...pairSummary(xs, ys) };
+    const { n, meanX, sdX, meanY, sdY, line } = summary;
     const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
     const r = settled(line?.r, 1);
-    const p = r === undefined ? undefined : chanceOf(r, xs.length);
+    const p = r === undefined ? undefined : chanceOf(r, n);
     const found = [r, p, slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
     const moments = [settled(meanX, sdX), sdX, settled(meanY, sdY), sdY];
-    return [...(group ? [name] : []), xs.length, ...moments, ...found, ...fitCells(fit, fits)];
+    return [...(group ? [name] : []), n, ...moments, ...found, ...fitCells(fit, fits)];
   };
   const join = (key: 'xs' | 'ys') => joined(points.map((own) => own[key]));
   return {
@@ -114,6 +134,7 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
     ...(color === undefined ? [] : [{ is: 'shades', of: codebook.variable(color).label } as const]),
     ...componentFacts(settings),
     ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
+    ...(overlap === 'cells' ? [{ is: 'tiles', cases: codebook.cases } as const] : []),
     ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
     ...crossFacts(references, looks.references),
   ];
@@ -127,7 +148,7 @@ const chanceText = (p: number, numbers: NumberForm): string =>
   p < 0.001 ? `p < ${formatNumber(0.001, 3, numbers)}` : `p = ${formatNumber(p, 3, numbers)}`;
 
 export function scatterAltText(
-  { codebook, settings, numbers, rows, words }: ScatterFrame,
+  { codebook, settings, numbers, rows, words, table, counts }: ScatterFrame,
   points: readonly Points[],
 ): string {
   const count = rows.length;
@@ -141,7 +162,7 @@ export function scatterAltText(
     }
     return all;
   });
-  const r = pairSummary(xs, ys).line?.r;
+  const r = table.sizes ? undefined : pairSummary(xs, ys).line?.r;
   const p = r === undefined ? undefined : chanceOf(r, count);
   const correlation =
     r === undefined
@@ -152,5 +173,5 @@ export function scatterAltText(
         });
   const { color } = settings;
   const colored = color === undefined ? '' : words.say('alt-scatter-color', { label: codebook.variable(color) });
-  return words.say('alt-scatter', { y, x, count, cases: codebook.cases, more: correlation + colored });
+  return words.say('alt-scatter', { y, x, count: counts.used, cases: codebook.cases, more: correlation + colored });
 }

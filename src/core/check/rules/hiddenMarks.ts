@@ -151,7 +151,8 @@ function casesIn({ plans, panels, items }: Subject): number {
 
 /** What the kind of chart suggests for many cases. */
 const advice: Readonly<Record<string, string>> = {
-  scatter: '"overlap: count", by which larger markers stand for several cases; or smaller or lighter ones',
+  scatter:
+    '"overlap: count", by which larger markers stand for several cases; of thousands "overlap: cells", which counts them in a grid; or smaller or lighter ones',
   points:
     '"overlap: count", by which larger markers stand for several cases; a box plot; or smaller or lighter markers',
 };

@@ -267,7 +267,12 @@ function otherKey(
   const level = corner.y + height / 2;
   if (entry.is === 'shade') {
     const side = Math.min(width, height);
-    const rect = { x: corner.x, y: corner.y + (height - side) / 2, width: side, height: side };
+    const own = entry.isInked ? side * Math.sqrt(entry.shade) : side;
+    const rect = { x: corner.x + (side - own) / 2, y: corner.y + (height - own) / 2, width: own, height: own };
+    if (entry.isInked) {
+      const { color, from } = plainFill(sheet);
+      return [{ type: 'rect', role, from, box: rect, ...rect, fill: color }];
+    }
     return barRect(sheet, { rect }, { ...shadedFill(sheet, plainFill(sheet), entry.shade), opacity: 1 }, role);
   }
   if (entry.is === 'size') {
@@ -304,15 +309,17 @@ const partNames: Partial<Record<LegendEntry['is'], string>> = { heading: 'headin
 
 /** The number of slices of a ramp at which no steps are visible. */
 const rampSlices = 64;
-/** Length of the ticks of a ramp, in text sizes. */
-const rampTick = 0.3;
+/** Length of the ticks of a ramp, in text sizes: shorter than a minus sign, for which nobody must take them. */
+const rampTick = 0.15;
 
 /** The ramp of colours beside its values, with a tick at each; none where these stand beside each other, each with a key. */
 function rampInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
   const { height, width } = keySize(sheet);
   const places = legendEntries(sheet).flatMap((entry, i) => {
     const key = legend.entries[i]?.key;
-    return entry.is === 'shade' && key ? [{ shade: entry.shade, x: x + key.x, level: y + key.y + height / 2 }] : [];
+    return entry.is === 'shade' && !entry.isInked && key
+      ? [{ shade: entry.shade, x: x + key.x, level: y + key.y + height / 2 }]
+      : [];
   });
   const [first, last] = [places[0], places.at(-1)];
   if (!first || !last || places.length < 2 || places.some((place) => place.x !== first.x)) return [];

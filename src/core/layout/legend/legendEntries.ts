@@ -13,7 +13,7 @@ export type LegendEntry =
   | { is: 'reference'; text: string; mark: LineMark; place: number; from: string }
   | { is: 'heading'; text: string; from: string }
   | { is: 'size'; text: string; area: number; from: string }
-  | { is: 'shade'; text: string; shade: number; from: string };
+  | { is: 'shade'; text: string; shade: number; isInked: boolean; from: string };
 
 function groupEntries({ plan, settings }: Sheet): LegendEntry[] {
   const { words, legend } = settings;
@@ -73,8 +73,9 @@ function shadeEntries(sheet: Sheet): LegendEntry[] {
   // Beside the panel the greatest stands at the top, as along an upright axis.
   const rows = settings.legend.place === 'top' || settings.legend.place === 'bottom';
   const entries = rows ? shades.entries : [...shades.entries].reverse();
-  // Where there is no colour, cells say their numbers: only what these are remains to be said.
-  const keys = shades.surfaces && !hasShades(sheet) ? [] : entries;
+  // Where there is no colour, cells say their numbers or are inked in part: only what numbers are remains to be said.
+  const isColored = hasShades(sheet);
+  const keys = shades.surfaces && !isColored && !shades.inked ? [] : entries;
   return [
     {
       is: 'heading',
@@ -86,6 +87,7 @@ function shadeEntries(sheet: Sheet): LegendEntry[] {
         is: 'shade',
         text: formatNumber(value, decimals, numbers),
         shade,
+        isInked: shades.inked === true && !isColored,
         from: shades.from ?? 'chart.color',
       }),
     ),

@@ -22,6 +22,7 @@ import { slice } from './slice.js';
 import { spots } from './spots.js';
 import { stem } from './stem.js';
 import { strut } from './strut.js';
+import { tile } from './tile.js';
 import { violin } from './violin.js';
 
 /** All types of marks. To add one, write its file and add it here. */
@@ -31,6 +32,7 @@ const markTypes = {
   interval,
   bin,
   cell,
+  tile,
   point,
   cloud,
   line,

@@ -230,6 +230,10 @@ export const chartsWordings = {
     found: `chart.summary is ${f.summary}, which takes no variable, but "value" names ${f.column}`,
     expected: '"summary: mean", or no "value"',
   }),
+  'cells-bent': (f: { path: string; column: string }) => ({
+    found: `${f.column} is counted in cells where the table lies, and these are equally wide in numbers, which ${f.path} is not`,
+    expected: 'a linear axis, or rows drawn by lot, such as "sample: 100000" under "data"',
+  }),
   'setting-idle': (f: { path: string; needs: string }) => ({
     found: `${f.path} has nothing to act on`,
     expected: f.needs,

@@ -106,7 +106,7 @@ export const tablesWordings = {
         : `the figure needs the different values of ${f.columns.join(', ')} in ${f.table} together, and they are more than ${f.most}`,
     expected:
       f.rows === 'each'
-        ? 'a sample of them, such as "sample: 100000" under "data"; or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes'
+        ? 'a sample of them, such as "sample: 100000" under "data"; of a scatter plot "overlap: cells", which counts them in a grid; or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes'
         : 'a chart of counts, means or sums, fewer rows by "where", or columns with fewer values',
   }),
   'engine-absent': (f: { table: string }) => ({

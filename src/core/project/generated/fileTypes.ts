@@ -1903,9 +1903,13 @@ export interface FigureFile {
          */
         names?: 'all' | (string | number | boolean)[];
         /**
-         * What happens to cases on the same spot: nothing, they stand aside by a hair, or they are one marker whose area shows their number.
+         * What happens to cases on the same spot: nothing, they stand aside by a hair, they are one marker whose area shows their number, or all are counted in the cells of a grid, whose colour shows how many are in each.
          */
-        overlap?: 'keep' | 'jitter' | 'count';
+        overlap?: 'keep' | 'jitter' | 'count' | 'cells';
+        /**
+         * With "overlap: cells": about how many of them go along each axis. Left out: 40.
+         */
+        cellsAlong?: number;
         /**
          * A line fitted to the points of each group.
          */

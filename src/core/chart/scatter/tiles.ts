@@ -1,0 +1,115 @@
+import { entryAt, lastOf, numberAt } from '../../at.js';
+import type { NumberColumn } from '../../data/table.js';
+import { binOf, niceWidth } from '../../statistics/bins.js';
+import { bentEdges, gridEdges, mostOfGrain } from '../../statistics/gridEdges.js';
+import { filled } from '../frame/frame.js';
+import { type ShadeRange, shadeOf, surfaceKeys } from '../frame/surfaceShades.js';
+import type { ShadeKeys, TileMark } from '../plan.js';
+import type { Points, ScatterFrame } from './scatterSettings.js';
+
+/** About so many cells go along each axis where the author does not say how many. */
+export const usualAlong = 40;
+
+/** The grid of all panels, with what the colours of its cells stand for. */
+export interface Tiling {
+  x: readonly number[];
+  y: readonly number[];
+  range: ShadeRange;
+}
+
+/** The distance that all values keep among each other, as they are written: 1 of whole numbers. None of finer ones. */
+function grainOf({ numbers, bundles }: NumberColumn, rows: readonly number[]): number | undefined {
+  let decimals = bundles?.decimals ?? 0;
+  for (const row of bundles ? [] : rows) {
+    const value = numberAt(numbers, row);
+    while (decimals <= mostOfGrain && Math.abs(Number(value.toFixed(decimals)) - value) > 1e-9 * Math.abs(value))
+      decimals += 1;
+    if (decimals > mostOfGrain) return undefined;
+  }
+  return decimals <= mostOfGrain ? 10 ** -decimals : undefined;
+}
+
+/** The ends of all numbers behind a column whose rows stand for several. */
+export const spanOf = ({ bundles }: NumberColumn): number[] => (bundles ? [bundles.least, bundles.greatest] : []);
+
+/** The edges of the cells along an axis: at round numbers, or of cells that are equally long on the page where the axis is not linear. */
+function edgesAlong(
+  { settings, limits }: ScatterFrame,
+  role: 'x' | 'y',
+  column: NumberColumn,
+  rows: readonly number[],
+) {
+  const { cellsAlong = usualAlong } = settings;
+  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const add = (value: number) => {
+    least = Math.min(least, value);
+    greatest = Math.max(greatest, value);
+  };
+  for (const row of rows) add(numberAt(column.numbers, row));
+  for (const end of spanOf(column)) add(end);
+  const { transform } = limits[role];
+  return transform !== undefined && Number.isFinite(transform(least))
+    ? bentEdges(least, greatest, cellsAlong, transform)
+    : gridEdges({ least, greatest, grain: grainOf(column, rows) }, cellsAlong);
+}
+
+/** How many cases are in each cell that has any: by its place along x, then y. */
+function countsIn({ measured, table }: ScatterFrame, rows: readonly number[], { x, y }: Pick<Tiling, 'x' | 'y'>) {
+  const [xs, ys] = (['x', 'y'] as const).map((role) => filled(measured(role), role).column.numbers) as [
+    Float64Array,
+    Float64Array,
+  ];
+  const counts = new Map<number, number>();
+  for (const row of rows) {
+    const at = binOf(x, numberAt(xs, row)) * y.length + binOf(y, numberAt(ys, row));
+    counts.set(at, (counts.get(at) ?? 0) + (table.sizes ? numberAt(table.sizes, row) : 1));
+  }
+  return counts;
+}
+
+/** The grid that all panels share, and how many cases its fullest cell has. */
+export function tilingOf(whole: ScatterFrame, panels: readonly ScatterFrame[]): Tiling {
+  const [x, y] = (['x', 'y'] as const).map((role) =>
+    edgesAlong(whole, role, filled(whole.measured(role), role).column, whole.rows),
+  ) as [number[], number[]];
+  const most = panels.reduce(
+    (most, panel) => [...countsIn(panel, panel.rows, { x, y }).values()].reduce((a, b) => Math.max(a, b), most),
+    1,
+  );
+  const step = Math.max(1, Math.floor(niceWidth(most / 4)));
+  return { x, y, range: { low: 0, high: step * Math.ceil(most / step), step } };
+}
+
+/** The cells of a panel that hold cases, row by row. */
+export function tilesOf(frame: ScatterFrame, { rows }: Pick<Points, 'rows'>, tiling: Tiling): TileMark[] {
+  const { x, y, range } = tiling;
+  return [...countsIn(frame, rows, tiling)]
+    .sort(([a], [b]) => a - b)
+    .map(([at, count]): TileMark => {
+      const [column, row] = [Math.floor(at / y.length), at % y.length];
+      return {
+        type: 'tile',
+        cell: {},
+        x: [entryAt(x, column), entryAt(x, column + 1)],
+        y: [entryAt(y, row), entryAt(y, row + 1)],
+        count,
+        shade: shadeOf(range, count),
+      };
+    });
+}
+
+/** What the colours of the cells stand for. */
+export function tileKeys({ words, codebook }: ScatterFrame, { range }: Tiling): { shades: ShadeKeys } {
+  const title = { label: words.say('title-number', { cases: codebook.cases }), from: 'chart.overlap' };
+  const keys = surfaceKeys(range, title);
+  // Cells without a case are not drawn: the fewest that one shows is a single one.
+  const fewest = range.step > 1 ? [{ value: 1, shade: shadeOf(range, 1) }] : [];
+  return { shades: { ...keys, inked: true, entries: [...fewest, ...keys.entries.filter(({ value }) => value > 0)] } };
+}
+
+/** Fewer cells are shown whole; of more, the outermost may be cut off beyond the last case. */
+const fewCells = 12;
+
+/** What an axis must cover of the cells along it, besides the cases. */
+export const endsOf = (edges: readonly number[]): number[] =>
+  edges.length <= fewCells ? [entryAt(edges, 0), lastOf(edges)] : [];
