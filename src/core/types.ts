@@ -45,6 +45,7 @@ export type {
   StemMark,
   StrutMark,
   TextColumn,
+  TileMark,
   ValueAxis,
   ViolinMark,
   WallName,
@@ -71,6 +72,7 @@ export type { CellValue } from './data/columnReader.js';
 export type { DateOrder } from './data/dates.js';
 export type { Lack } from './data/lack.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
+export type { Sample } from './data/sample.js';
 export type { Bundles, CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
 export type { FileSetting, fileSettings } from './data/tableForms.js';
 export type { coreList } from './export/formats.js';
