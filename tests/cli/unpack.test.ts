@@ -51,6 +51,21 @@ describe('unpack', () => {
     folder.remove();
   });
 
+  test('rows that are drawn by lot are the same ones again', () => {
+    const rows = Array.from({ length: 90 }, (_, i) => `${i},${(i * 31) % 17}\n`).join('');
+    const sampled =
+      'hexis: figure/1\ndata: { file: t.csv, sample: 30, seed: 3 }\nchart: { kind: scatter, x: bed, y: yield }\n';
+    const folder = folderWith({ 'f.figure.yaml': sampled, 't.csv': `bed,yield\n${rows}` });
+    const draw = (from: string, to: string) =>
+      hexis(['draw', from, '--carries', 'all', '-o', to], { cwd: folder.path }).code;
+    expect(draw('f.figure.yaml', 'f.svg')).toBe(0);
+    unpack(folder, 'f.svg', '-o', 'back/');
+    expect(draw('back/f.figure.yaml', 'again.svg')).toBe(0);
+    const ink = (name: string) => readFileSync(folder.at(name), 'utf8').match(/<path[^>]*>/g);
+    expect(ink('again.svg')).toEqual(ink('f.svg'));
+    folder.remove();
+  });
+
   test('a sheet of every style is made of no single one', () => {
     const folder = withPicture();
     hexis(['draw', 'f.figure.yaml', '--style', 'all', '-o', 'all.svg'], { cwd: folder.path });

@@ -143,6 +143,8 @@ export interface TileMark {
   cell: Cell;
   x: readonly [from: number, to: number];
   y: readonly [from: number, to: number];
+  /** The ends of the numbers of its cases. */
+  reach: { x: readonly [least: number, greatest: number]; y: readonly [least: number, greatest: number] };
   count: number;
   /** Its place on the ramp, from 0 to 1; in black ink its share of the area. */
   shade: number;

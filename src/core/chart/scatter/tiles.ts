@@ -1,5 +1,5 @@
 import { entryAt, lastOf, numberAt } from '../../at.js';
-import type { NumberColumn } from '../../data/table.js';
+import { type NumberColumn, sizeOf } from '../../data/table.js';
 import { binOf, niceWidth } from '../../statistics/bins.js';
 import { bentEdges, gridEdges, mostOfGrain } from '../../statistics/gridEdges.js';
 import { filled } from '../frame/frame.js';
@@ -53,45 +53,63 @@ function edgesAlong(
     : gridEdges({ least, greatest, grain: grainOf(column, rows) }, cellsAlong);
 }
 
-/** How many cases are in each cell that has any: by its place along x, then y. */
-function countsIn({ measured, table }: ScatterFrame, rows: readonly number[], { x, y }: Pick<Tiling, 'x' | 'y'>) {
-  const [xs, ys] = (['x', 'y'] as const).map((role) => filled(measured(role), role).column.numbers) as [
-    Float64Array,
-    Float64Array,
-  ];
-  const counts = new Map<number, number>();
-  for (const row of rows) {
-    const at = binOf(x, numberAt(xs, row)) * y.length + binOf(y, numberAt(ys, row));
-    counts.set(at, (counts.get(at) ?? 0) + (table.sizes ? numberAt(table.sizes, row) : 1));
-  }
-  return counts;
+/** What lies in a cell: how many cases, and the ends of their numbers. */
+interface Found {
+  count: number;
+  x: [number, number];
+  y: [number, number];
 }
 
-/** The grid that all panels share, and how many cases its fullest cell has. */
+const widened = ([least, greatest]: [number, number], value: number): [number, number] => [
+  Math.min(least, value),
+  Math.max(greatest, value),
+];
+
+/** What lies in each cell that holds anything: by its place along x, then y. */
+function foundIn({ measured, table }: ScatterFrame, rows: readonly number[], { x, y }: Pick<Tiling, 'x' | 'y'>) {
+  const { x: xs, y: ys } = pairOfNumbers(measured);
+  const found = new Map<number, Found>();
+  for (const row of rows) {
+    const [a, b] = [numberAt(xs, row), numberAt(ys, row)];
+    const at = binOf(x, a) * y.length + binOf(y, b);
+    const own = found.get(at) ?? { count: 0, x: [a, a], y: [b, b] };
+    own.count += sizeOf(table, row);
+    own.x = widened(own.x, a);
+    own.y = widened(own.y, b);
+    found.set(at, own);
+  }
+  return found;
+}
+
+const pairOfNumbers = (measured: ScatterFrame['measured']) => ({
+  x: filled(measured('x'), 'x').column.numbers,
+  y: filled(measured('y'), 'y').column.numbers,
+});
+
+/** The grid that all panels share, and what its colours stand for. */
 export function tilingOf(whole: ScatterFrame, panels: readonly ScatterFrame[]): Tiling {
-  const [x, y] = (['x', 'y'] as const).map((role) =>
-    edgesAlong(whole, role, filled(whole.measured(role), role).column, whole.rows),
-  ) as [number[], number[]];
-  const most = panels.reduce(
-    (most, panel) => [...countsIn(panel, panel.rows, { x, y }).values()].reduce((a, b) => Math.max(a, b), most),
-    1,
-  );
+  const along = (role: 'x' | 'y') => edgesAlong(whole, role, filled(whole.measured(role), role).column, whole.rows);
+  const grid = { x: along('x'), y: along('y') };
+  let most = 1;
+  for (const panel of panels)
+    for (const { count } of foundIn(panel, panel.rows, grid).values()) most = Math.max(most, count);
   const step = Math.max(1, Math.floor(niceWidth(most / 4)));
-  return { x, y, range: { low: 0, high: step * Math.ceil(most / step), step } };
+  return { ...grid, range: { low: 0, high: step * Math.ceil(most / step), step } };
 }
 
 /** The cells of a panel that hold cases, row by row. */
 export function tilesOf(frame: ScatterFrame, { rows }: Pick<Points, 'rows'>, tiling: Tiling): TileMark[] {
   const { x, y, range } = tiling;
-  return [...countsIn(frame, rows, tiling)]
+  return [...foundIn(frame, rows, tiling)]
     .sort(([a], [b]) => a - b)
-    .map(([at, count]): TileMark => {
+    .map(([at, { count, ...reach }]): TileMark => {
       const [column, row] = [Math.floor(at / y.length), at % y.length];
       return {
         type: 'tile',
         cell: {},
         x: [entryAt(x, column), entryAt(x, column + 1)],
         y: [entryAt(y, row), entryAt(y, row + 1)],
+        reach,
         count,
         shade: shadeOf(range, count),
       };

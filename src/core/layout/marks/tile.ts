@@ -8,6 +8,15 @@ import type { MarkType } from './markType.js';
 /** Paper between neighbouring cells, in points, and the share of a small cell that it may take. */
 const [seam, mostSeam] = [0.5, 0.08];
 
+/** Cells are seen, however short the distance between their edges is. */
+const leastSide = 0.75;
+
+/** Whether nothing of a cell lies in the panel. */
+function isOutside(mark: TileMark, panelScales: PanelScales): boolean {
+  const { x, y } = xyScales(panelScales);
+  return mark.x[1] <= x.low || mark.x[0] >= x.high || mark.y[1] <= y.low || mark.y[0] >= y.high;
+}
+
 /** The room of a cell on the page, as far as it lies in the panel. */
 function boxOf(mark: TileMark, panelScales: PanelScales): Box {
   const { x, y } = xyScales(panelScales);
@@ -27,17 +36,20 @@ function shrunk({ x, y, width, height }: Box, [across, down]: readonly [number, 
 export const tile: MarkType<TileMark> = {
   ink(mark, { sheet, scales, fill, role }) {
     const box = boxOf(mark, scales);
-    if (box.width <= 0 || box.height <= 0) return [];
+    if (isOutside(mark, scales)) return [];
     const rect = (own: Box, { color, from }: Pick<Fill, 'color' | 'from'>): PlateItem[][] => [
       [{ type: 'rect', role, from, box: own, ...own, fill: color }],
     ];
     const gap = Math.min(seam, mostSeam * Math.min(box.width, box.height));
-    const [across, down] = [box.width - gap, box.height - gap];
+    const [across, down] = [box.width - gap, box.height - gap].map((side) => Math.max(leastSide, side)) as [
+      number,
+      number,
+    ];
     if (hasShades(sheet)) return rect(shrunk(box, [across, down]), shadedFill(sheet, fill, mark.shade));
     const side = Math.sqrt(mark.shade);
     return rect(shrunk(box, [across * side, down * side]), fill);
   },
-  ends: ({ x, y }) => ({ x: [middleOf(x)], y: [middleOf(y)] }),
+  ends: ({ reach }) => reach,
   occupies(mark, _, scales) {
     const isInside = within(scales.x, middleOf(mark.x)) && within(scales.y, middleOf(mark.y));
     return isInside ? [{ is: 'box', box: boxOf(mark, scales) }] : [];

@@ -39,7 +39,7 @@ function withTaken(
 }
 
 /** What may be said of a table that matters once its cells stand in a CSV file with commas and a line of names. */
-const stillSaid = new Set(['name', 'spread', 'decimalMark', 'thousandsMark']);
+const stillSaid = new Set(['name', 'sample', 'seed', 'spread', 'decimalMark', 'thousandsMark']);
 
 const withoutFolders = (told: Group): Group => new Map([...told].filter(([key]) => stillSaid.has(key)));
 
