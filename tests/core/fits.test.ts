@@ -6,7 +6,9 @@ import { kernelDensity, normalDensity, silvermanBandwidth } from '../../src/core
 import { normalEllipse } from '../../src/core/statistics/ellipse.js';
 import { shareInterval } from '../../src/core/statistics/interval.js';
 import { jitter } from '../../src/core/statistics/jitter.js';
+import { straightFit } from '../../src/core/statistics/line.js';
 import { fitLocal } from '../../src/core/statistics/localFit.js';
+import { bundledMoments, pairMoments } from '../../src/core/statistics/pair.js';
 import { fitPolynomial } from '../../src/core/statistics/polynomial.js';
 import { Sample } from '../../src/core/statistics/sample.js';
 import { Summary } from '../../src/core/statistics/summary.js';
@@ -215,4 +217,48 @@ test('a notch reaches 1.57 box lengths over √n to each side of the median', ()
   const { low, high } = notchOf(box, 16);
   near((high - low) / 2, (1.57 * (box.q3 - box.q1)) / 4);
   near((high + low) / 2, box.median);
+});
+
+describe('pairs of numbers in bundles', () => {
+  const pair = fc.tuple(
+    fc.integer({ min: 0, max: 5 }),
+    fc.integer({ min: -50, max: 50 }),
+    fc.integer({ min: -9, max: 9 }),
+  );
+
+  test('go together as the pairs themselves do', () => {
+    fc.assert(
+      fc.property(fc.array(pair, { minLength: 4, maxLength: 80 }), fc.constantFrom(0, 1e6), (rows, offset) => {
+        const pairs = rows.map(([bundle, x, y]) => ({ bundle, x: x + offset, y: y + x / 3 }));
+        const bundles = [0, 1, 2, 3, 4, 5].flatMap((bundle) => {
+          const own = pairs.filter((one) => one.bundle === bundle);
+          if (own.length === 0) return [];
+          return [
+            pairMoments(
+              own.map(({ x }) => x),
+              own.map(({ y }) => y),
+            ),
+          ];
+        });
+        const of = (value: (own: (typeof bundles)[number]) => number) => bundles.map(value);
+        const found = bundledMoments({
+          counts: of(({ n }) => n),
+          xs: of(({ x }) => x.mean),
+          ys: of(({ y }) => y.mean),
+          squares: { x: of(({ sxx, x }) => sxx * x.unit ** 2), y: of(({ syy, y }) => syy * y.unit ** 2) },
+          products: of(({ sxy, x, y }) => sxy * x.unit * y.unit),
+        });
+        const [xs, ys] = [pairs.map(({ x }) => x), pairs.map(({ y }) => y)];
+        const [line, own] = [fitPolynomial(xs, ys, 1), straightFit(found)];
+        fc.pre(line !== undefined && (line.rSquared ?? 0) < 0.999);
+        expect(own?.n).toBe(pairs.length);
+        for (const place of [Math.min(...xs), Math.max(...xs)]) {
+          const [expected, band] = [line?.at(place, 0.9), own?.at(place, 0.9)];
+          for (const key of ['y', 'low', 'high'] as const)
+            expect(band?.[key]).toBeCloseTo(expected?.[key] as number, 5);
+        }
+        expect(own?.rSquared).toBeCloseTo(line?.rSquared as number, 6);
+      }),
+    );
+  });
 });

@@ -191,22 +191,16 @@ describe('rows drawn by lot', () => {
   });
 });
 
-describe('cases counted in cells', () => {
-  const chart = 'kind: scatter, x: w, y: yield, overlap: cells, cellsAlong: 12';
-  const shown = ({ drawing, problems }: DrawnFigure) => ({
-    problems: problems.map(({ code }) => code),
-    items: drawing?.plate.items,
-    // How both numbers of a case go together is known of the rows alone.
-    numbers: drawing?.numbers.rows.map((row) => row.slice(0, 5).map((value) => Number(Number(value).toPrecision(9)))),
-    leftOut: drawing?.numbers.leftOut,
-  });
+describe.each(['x: water, y: yield', 'x: yield, y: w'])('cases counted in cells (%s)', (columns) => {
+  const chart = `kind: scatter, ${columns}, overlap: cells, cellsAlong: 12, fit: { degree: 1, band: true, show: [r2, equation] }, ellipse: {}`;
 
-  test.each(['few', 'many'] as const)('of %s are the same from every source', async (name) => {
-    const own = shown(await drawnFrom(`${name}.csv`, chart, ''));
-    expect(own.items?.length).toBeGreaterThan(20);
-    const all = { ...sources(name), ...(name === 'many' ? { machines } : {}) };
-    for (const [source, data] of Object.entries(all))
-      expect([source, shown(await drawnFrom(data, chart, ''))]).toEqual([source, own]);
+  test.each(['few', 'many'] as const)('of %s are the same from every source, with line and ellipse', async (name) => {
+    for (const more of ['', 'panels: { by: season }']) {
+      const own = await drawnFrom(`${name}.csv`, chart, more);
+      expect(own.drawing?.plate.items.length).toBeGreaterThan(30);
+      const all = { ...sources(name), ...(name === 'many' ? { machines } : {}) };
+      for (const data of Object.values(all)) expectSame(own, await drawnFrom(data, chart, more), false);
+    }
   });
 });
 

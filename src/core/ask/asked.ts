@@ -72,9 +72,12 @@ export function questionFor(
     byColumn.set(request.column, [...(byColumn.get(request.column) ?? []), request]);
   const known = columns.filter(({ name, holds }) => byColumn.has(name) && holds !== 'nested');
   const rows = asking.detail === 'rows' ? 'each' : 'alike';
+  const asked = known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking));
+  const [one, other] = asked.flatMap(({ column, cells }) => (cells === undefined ? [] : [column]));
   return {
     rows,
-    columns: known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking)),
+    columns: asked,
+    ...(one !== undefined && other !== undefined ? { pair: [one, other] as const } : {}),
     decimalMark: asking.notation.decimalMark,
     most: mostAnswered[rows],
     ...(asking.sample ? { sample: asking.sample } : {}),

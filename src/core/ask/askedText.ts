@@ -19,12 +19,16 @@ function momentsText({ column, as, cells, edges = [], apart = [], within }: Aske
 }
 
 /** A question in words, a line for each part of it. */
-export function questionText({ rows, columns, sample }: Question): string[] {
+export function questionText({ rows, columns, pair, sample }: Question): string[] {
   const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as !== 'value')];
   const drawn = sample ? `${sample.rows} rows, drawn by lot (seed ${sample.seed})` : 'each row';
   if (rows === 'each') return [`  ${drawn}, by itself: ${names(apart)}`];
   const alike = apart.length > 0 ? `rows with the same ${names(apart)}, taken together` : 'all rows, taken together';
-  return [`  ${alike}: how many they are`, ...summed.map(momentsText)];
+  return [
+    `  ${alike}: how many they are`,
+    ...summed.map(momentsText),
+    ...(pair ? [`  of ${pair.join(' and ')} together: the products of their deviations`] : []),
+  ];
 }
 
 /** What was asked of a source, what came back, and in which statements. */

@@ -24,6 +24,7 @@ export const questionSchema = z.object({
       decimals: z.optional(z.boolean()),
     }),
   ),
+  pair: z.optional(z.tuple([z.string(), z.string()])),
   decimalMark: z.enum(['.', ',']),
   most: z.int(),
   some: z.optional(z.literal(true)),
@@ -32,8 +33,9 @@ export const questionSchema = z.object({
 
 export type PlainQuestion = z.infer<typeof questionSchema>;
 
-export const plainQuestion = ({ columns, ...question }: Question): PlainQuestion => ({
+export const plainQuestion = ({ columns, pair, ...question }: Question): PlainQuestion => ({
   ...question,
+  ...(pair ? { pair: [pair[0], pair[1]] as [string, string] } : {}),
   columns: columns.map(({ edges, apart, within, ...own }) => ({
     ...own,
     ...(edges ? { edges: [...edges] } : {}),
@@ -56,6 +58,9 @@ export const answerShape = {
         z.object({
           means: z.array(z.nullable(z.number())),
           squares: numbers,
+          products: z.optional(numbers),
+          lows: z.optional(z.array(z.nullable(z.number()))),
+          highs: z.optional(z.array(z.nullable(z.number()))),
           least: z.number(),
           greatest: z.number(),
           decimals: z.number(),
@@ -69,6 +74,10 @@ export const answerShape = {
 export const answerSchema = z.object(answerShape);
 export type PlainAnswer = z.infer<typeof answerSchema>;
 
+/** Numbers as JSON has them, with nothing where there is none; and back. */
+const gapped = (values: Float64Array) => Array.from(values, (value) => (Number.isNaN(value) ? null : value));
+const filledUp = (values: readonly (number | null)[]) => Float64Array.from(values, (value) => value ?? Number.NaN);
+
 export const plainAnswer = ({ rows, sizes, total, statements, columns }: Answer): PlainAnswer => ({
   ...(statements ? { sql: [...statements] } : {}),
   rows,
@@ -81,8 +90,11 @@ export const plainAnswer = ({ rows, sizes, total, statements, columns }: Answer)
       ? {
           moments: {
             ...moments,
-            means: Array.from(moments.means, (mean) => (Number.isNaN(mean) ? null : mean)),
+            means: gapped(moments.means),
+            lows: moments.lows && gapped(moments.lows),
+            highs: moments.highs && gapped(moments.highs),
             squares: [...moments.squares],
+            products: moments.products && [...moments.products],
           },
         }
       : {}),
@@ -94,7 +106,11 @@ export const isWhole = ({ rows, sizes, columns }: PlainAnswer): boolean =>
   (sizes?.length ?? rows) === rows &&
   columns.every(
     ({ cells, moments }) =>
-      cells.length === rows && (!moments || (moments.means.length === rows && moments.squares.length === rows)),
+      cells.length === rows &&
+      (!moments ||
+        (moments.means.length === rows &&
+          moments.squares.length === rows &&
+          [moments.products, moments.lows, moments.highs].every((own) => (own?.length ?? rows) === rows))),
   );
 
 export const answerFrom = ({ rows, sizes, total, columns, sql }: PlainAnswer): Answer => ({
@@ -109,8 +125,11 @@ export const answerFrom = ({ rows, sizes, total, columns, sql }: PlainAnswer): A
       ? {
           moments: {
             ...moments,
-            means: Float64Array.from(moments.means, (mean) => mean ?? Number.NaN),
+            means: filledUp(moments.means),
+            lows: moments.lows && filledUp(moments.lows),
+            highs: moments.highs && filledUp(moments.highs),
             squares: Float64Array.from(moments.squares),
+            products: moments.products && Float64Array.from(moments.products),
           },
         }
       : {}),

@@ -1,6 +1,14 @@
 import { joined } from '../pick.js';
 import { type NumberColumn, rowsOf, sourceRows, type Table, tableOf } from './table.js';
 
+/** What is known of each row of columns below each other, if of any. @param none what stands where it is not */
+function joinedRows(columns: readonly NumberColumn[], key: 'products' | 'lows' | 'highs', none: number) {
+  if (!columns.some(({ bundles }) => bundles?.[key])) return {};
+  return {
+    [key]: joined(columns.map(({ numbers, bundles }) => bundles?.[key] ?? new Float64Array(numbers.length).fill(none))),
+  };
+}
+
 /** What columns below each other say of the numbers behind their rows, where any stands for several by their means. */
 export function joinedBundles(columns: readonly NumberColumn[]): Pick<NumberColumn, 'bundles'> {
   const all = columns.flatMap(({ bundles }) => bundles ?? []);
@@ -8,6 +16,9 @@ export function joinedBundles(columns: readonly NumberColumn[]): Pick<NumberColu
   return {
     bundles: {
       squares: joined(columns.map(({ numbers, bundles }) => bundles?.squares ?? new Float64Array(numbers.length))),
+      ...joinedRows(columns, 'products', 0),
+      ...joinedRows(columns, 'lows', Number.NaN),
+      ...joinedRows(columns, 'highs', Number.NaN),
       least: Math.min(...all.map(({ least }) => least)),
       greatest: Math.max(...all.map(({ greatest }) => greatest)),
       decimals: Math.max(...all.map(({ decimals }) => decimals)),

@@ -7,6 +7,11 @@ import { type NumberNotation, pointNotation } from './numberText.js';
 export interface Bundles {
   /** For each row the squared deviations from its mean, added up; 0 where it stands for equal numbers. */
   squares: Float64Array;
+  /** For each row the products of these deviations with those of another column, added up, where they were asked for. */
+  products?: Float64Array | undefined;
+  /** For each row the ends of its numbers, where they were asked for; `NaN` where it stands for equal ones. */
+  lows?: Float64Array | undefined;
+  highs?: Float64Array | undefined;
   /** The ends of all numbers. */
   least: number;
   greatest: number;

@@ -1,4 +1,4 @@
-import { centred, exactProducts } from './exactSum.js';
+import { type PairMoments, pairMoments } from './pair.js';
 
 /** Points on the ellipse that holds a share of a normal distribution with the means and covariance of the points. */
 export interface Ellipse {
@@ -11,16 +11,16 @@ export interface Ellipse {
  * The normal ellipse of a level: covariance with n − 1, scaled by the root of the χ² quantile with two degrees of freedom,
  * which is −2 ln(1 − level). None where n < 3 or the points lie on a line.
  */
-export function normalEllipse(
+export const normalEllipse = (
   xs: ArrayLike<number>,
   ys: ArrayLike<number>,
   level: number,
   points = 96,
-): Ellipse | undefined {
-  const n = xs.length;
+): Ellipse | undefined => (xs.length < 3 ? undefined : ellipseOf(pairMoments(xs, ys), level, points));
+
+/** The same of the moments of the points. */
+export function ellipseOf({ n, x, y, sxx, syy, sxy }: PairMoments, level: number, points = 96): Ellipse | undefined {
   if (n < 3) return undefined;
-  const [x, y] = [centred(xs), centred(ys)];
-  const [sxx, syy, sxy] = [exactProducts(x.rest, x.rest), exactProducts(y.rest, y.rest), exactProducts(x.rest, y.rest)];
   if (!(sxx > 0) || !(syy > 0)) return undefined;
   const r = sxy / Math.sqrt(sxx) / Math.sqrt(syy);
   if (1 - r * r < 1e-14) return undefined;

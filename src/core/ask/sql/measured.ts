@@ -38,6 +38,8 @@ export interface Measured {
   /** Whether its numbers are summed up, or no more than between which edges they lie has to be known. */
   isCut: boolean;
   edges: readonly number[];
+  /** Whether the ends of its numbers in each piece are asked for. */
+  hasEnds: boolean;
   /** Where its values are taken together that lie close: between which multiples. */
   step?: number | undefined;
 }
@@ -162,5 +164,15 @@ export async function measure(
       : cells === undefined
         ? stepOver(least, greatest)
         : gridWidth(wide, cells).width;
-  return { ...measured, isAll, isCut: asked.as === 'cut', edges, least, greatest, decimals, step };
+  return {
+    ...measured,
+    isAll,
+    isCut: asked.as === 'cut',
+    edges,
+    least,
+    greatest,
+    decimals,
+    step,
+    hasEnds: cells !== undefined,
+  };
 }

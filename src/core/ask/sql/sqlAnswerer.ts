@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Sample } from '../../data/sample.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer } from '../answerer.js';
@@ -6,7 +7,17 @@ import { cellMakers } from './cells.js';
 import { askParts, type Measured, measure } from './measured.js';
 import { ident, type Params } from './params.js';
 import { EngineFault, type Rows, type Run, type SqlSource } from './source.js';
-import { fineSums, momentsOf, plainSums, type Scale, type SumForm, scaleOf, shareOf } from './sums.js';
+import {
+  fineSums,
+  momentsOf,
+  plainSums,
+  productSum,
+  productsOf,
+  type Scale,
+  type SumForm,
+  scaleOf,
+  shareOf,
+} from './sums.js';
 
 /** The text of a value, in SQL. */
 const textOf = (column: string): string => `cast(${ident(column)} as varchar)`;
@@ -24,6 +35,8 @@ interface Asking {
   /** The columns whose values tell rows apart. */
   apart: readonly string[];
   measured: readonly { own: Measured; scale: Scale }[];
+  /** Places among these of two columns of which it is asked how they go together. */
+  pair?: readonly [number, number] | undefined;
 }
 
 /** Whether no number of some rows is summed up: of one column they are the rows in which it is not. */
@@ -71,11 +84,19 @@ function pieces(asking: Asking, which: Which, params: Params): string[] {
 /** The sums of some rows in a form, and of cut columns one of the numbers in the piece, in SQL. */
 function sumsOf(asking: Asking, which: Which, form: SumForm, params: Params): string[] {
   if (areOdd(asking, which)) return [];
-  return asking.measured.flatMap(({ own, scale }) => {
+  const { pair } = asking;
+  const shareAt = (at: number) => {
+    const { own, scale } = entryAt(asking.measured, at);
+    return shareOf(own, scale, params);
+  };
+  const products = pair && which !== 'others' ? [productSum(shareAt(pair[0]), shareAt(pair[1]))] : [];
+  const sums = asking.measured.flatMap(({ own, scale }) => {
     const only = (text: string) => (which === 'others' ? `case when ${own.isSummed(params)} then ${text} end` : text);
     const least = own.edges.length > 0 ? [`min(${only(own.number(params))})`] : [];
-    return own.isCut ? least : [...least, ...form.sums(only(shareOf(own, scale, params)))];
+    const ends = own.hasEnds ? [`min(${only(own.number(params))})`, `max(${only(own.number(params))})`] : [];
+    return own.isCut ? least : [...least, ...form.sums(only(shareOf(own, scale, params))), ...ends];
   });
+  return [...sums, ...products];
 }
 
 /** The statement for some of the rows, with its sums in a form. */
@@ -104,7 +125,13 @@ interface Bundle {
     /** One of the numbers, where the column is cut. */
     one?: number | undefined;
     moments?: ReturnType<typeof momentsOf> | undefined;
+    /** The ends of the numbers, where they are asked for. */
+    ends?: readonly [number, number];
+    /** The sum of the numbers in their scale. */
+    sum?: bigint | undefined;
   }[];
+  /** The products of the deviations of a pair, added up. */
+  products?: number;
 }
 
 /** Reads the cells of a row one after the other. */
@@ -122,9 +149,24 @@ class RowReader {
   }
 }
 
+/** What a row says of one of the columns that are measured. */
+function measuredIn(
+  cells: RowReader,
+  { own, scale }: Asking['measured'][number],
+  { form, count }: { form: SumForm; count: number },
+): Bundle['measured'][number] {
+  const [one] = own.edges.length > 0 ? cells.take(1) : [];
+  const found = typeof one === 'string' ? { one: Number(one) } : {};
+  if (own.isCut) return found;
+  const sums = cells.take(form.sums('').length).map((cell) => BigInt(cell ?? '0'));
+  const [low, high] = own.hasEnds ? cells.take(2) : [];
+  const ends =
+    typeof low === 'string' && typeof high === 'string' ? { ends: [Number(low), Number(high)] as const } : {};
+  return { ...found, ...ends, moments: momentsOf(sums, form, scale, count), sum: sums[0] };
+}
+
 function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bundle[] {
-  const { apart, measured } = asking;
-  const each = form.sums('').length;
+  const { apart, measured, pair } = asking;
   const cut = areOdd(asking, which)
     ? 0
     : measured.reduce((sum, { own: { edges, step } }) => sum + (edges.length > 0 ? 1 : 0) + (step ? 1 : 0), 0);
@@ -135,17 +177,12 @@ function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bun
     cells.take(cut);
     const count = Number(cells.take(1)[0]);
     if (count === 0) return [];
-    const own = areOdd(asking, which)
-      ? measured.map(() => ({}))
-      : measured.map(({ own: { edges, isCut }, scale }) => {
-          const [one] = edges.length > 0 ? cells.take(1) : [];
-          const sums = isCut ? undefined : cells.take(each).map((cell) => BigInt(cell ?? '0'));
-          return {
-            ...(typeof one === 'string' ? { one: Number(one) } : {}),
-            ...(sums ? { moments: momentsOf(sums, form, scale, count) } : {}),
-          };
-        });
-    return [{ texts, odd, count, measured: own }];
+    const own = measured.map((one) => (areOdd(asking, which) ? {} : measuredIn(cells, one, { form, count })));
+    if (!pair || which === 'others') return [{ texts, odd, count, measured: own }];
+    const product = BigInt(cells.take(1)[0] ?? '0');
+    const sums = pair.map((at) => own[at]?.sum ?? 0n) as [bigint, bigint];
+    const units = pair.map((at) => entryAt(measured, at).scale.unit) as [number, number];
+    return [{ texts, odd, count, measured: own, products: productsOf(product, sums, units, count) }];
   });
 }
 
@@ -177,13 +214,20 @@ function columnApart(column: string, rows: readonly (string | null | undefined)[
 }
 
 /** A column of which moments are known, or between which edges it lies, beside values that are none of the numbers measured. */
-function columnMeasured(own: Measured, at: number, found: readonly Bundle[], source: SqlSource): AnsweredColumn {
+function columnMeasured(
+  own: Measured,
+  at: number,
+  found: readonly Bundle[],
+  { source, hasProducts }: { source: SqlSource; hasProducts: boolean },
+): AnsweredColumn {
   const { cells } = columnApart(
     own.column,
     found.map(({ odd }) => odd[at]),
     source,
   );
   const isOdd = found.map(({ odd }) => odd[at] !== null);
+  const endsAt = (end: 0 | 1) =>
+    Float64Array.from(found, ({ measured }, row) => (isOdd[row] ? undefined : measured[at]?.ends?.[end]) ?? Number.NaN);
   const momentsAt = (row: number) => (isOdd[row] ? undefined : found[row]?.measured[at]?.moments);
   const column = {
     column: own.column,
@@ -196,6 +240,8 @@ function columnMeasured(own: Measured, at: number, found: readonly Bundle[], sou
     moments: {
       means: Float64Array.from(found, (_, row) => momentsAt(row)?.mean ?? Number.NaN),
       squares: Float64Array.from(found, (_, row) => momentsAt(row)?.squares ?? 0),
+      ...(own.hasEnds ? { lows: endsAt(0), highs: endsAt(1) } : {}),
+      ...(hasProducts ? { products: Float64Array.from(found, ({ products = 0 }) => products) } : {}),
       ...{ least, greatest, decimals, step },
     },
   };
@@ -228,7 +274,12 @@ async function alike(run: Run, source: SqlSource, question: Question, areMany = 
   }
   const isMeasured = (name: string) => measured.some(({ own }) => own.column === name);
   const apart = question.columns.map(({ column }) => column).filter((name) => !isMeasured(name));
-  const asking: Asking = { source, question, apart, measured };
+  const places = (question.pair ?? []).map((name) =>
+    measured.findIndex(({ own }) => own.column === name && !own.isCut),
+  );
+  const [one = -1, other = -1] = places;
+  const pair = one >= 0 && other >= 0 ? ([one, other] as const) : undefined;
+  const asking: Asking = { source, question, apart, measured, pair };
   const isAll = measured.every(({ own }) => own.isAll);
   const found = isAll
     ? await bundles(run, asking, 'all')
@@ -248,7 +299,7 @@ async function alike(run: Run, source: SqlSource, question: Question, areMany = 
           source,
         ),
       ),
-      ...measured.map(({ own }, i) => columnMeasured(own, i, found, source)),
+      ...measured.map(({ own }, i) => columnMeasured(own, i, found, { source, hasProducts: pair?.[0] === i })),
     ],
   };
 }

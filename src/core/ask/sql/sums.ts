@@ -50,6 +50,22 @@ export const fineSums: SumForm = {
   ],
 };
 
+/** The products of two numbers in their scales, added up in whole numbers: in SQL, of the shares of both. */
+export const productSum = (one: string, other: string): string => `sum(${whole(`${one} * ${other}`, bits)})`;
+
+/** The products of the deviations of two numbers from their means, added up, from their sums. */
+export function productsOf(
+  product: bigint,
+  sums: readonly [bigint, bigint],
+  units: readonly [number, number],
+  count: number,
+): number {
+  // One number deviates from itself by what its product lost alone.
+  if (count === 1) return 0;
+  const inScale = Number(((product * BigInt(count)) << BigInt(bits)) - sums[0] * sums[1]) / count / 2 ** (2 * bits);
+  return inScale * units[0] * units[1];
+}
+
 /** A number in its scale, in SQL. */
 export const shareOf = ({ number }: Measured, { middle, unit }: Scale, params: Params): string =>
   `((${number(params)} - ${params.number(middle)}) / ${params.number(unit)})`;

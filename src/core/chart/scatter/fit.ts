@@ -1,7 +1,9 @@
 import { entryAt } from '../../at.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../schema/fields.js';
+import { straightFit } from '../../statistics/line.js';
 import { fitLocal } from '../../statistics/localFit.js';
+import type { PairMoments } from '../../statistics/pair.js';
 import { type Fit, fitPolynomial, type Polynomial } from '../../statistics/polynomial.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';
@@ -68,16 +70,20 @@ function placesOver(xs: ArrayLike<number>, steps: number): number[] {
   return Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
 }
 
+/** Points to which a line is fitted. */
+export interface FittedPoints {
+  xs: ArrayLike<number>;
+  ys: ArrayLike<number>;
+  /** Where each stands for several cases: the moments of all, and the ends of x. Straight lines alone are fitted to these. */
+  bundled?: { moments: PairMoments; ends: readonly number[] } | undefined;
+}
+
 /** Fits a line to points; undefined if they are too few or do not differ in x. */
-export function drawFit(
-  fit: FitSettings,
-  { xs, ys }: { xs: ArrayLike<number>; ys: ArrayLike<number> },
-  cell: Cell,
-): DrawnFit | undefined {
-  const found =
-    fit.degree === 'local' ? fitLocal(xs, ys, fit.share ?? defaultShare) : fitPolynomial(xs, ys, fit.degree);
+export function drawFit(fit: FitSettings, { xs, ys, bundled }: FittedPoints, cell: Cell): DrawnFit | undefined {
+  const of = (degree: number) => (bundled ? straightFit(bundled.moments) : fitPolynomial(xs, ys, degree));
+  const found = fit.degree === 'local' ? fitLocal(xs, ys, fit.share ?? defaultShare) : of(fit.degree);
   if (!found) return undefined;
-  const along = placesOver(xs, fit.degree === 1 && !fit.band ? 1 : places);
+  const along = placesOver(bundled?.ends ?? xs, fit.degree === 1 && !fit.band ? 1 : places);
   const fitted = along.map((x): Fit => found.at(x, fit.level ?? defaultLevel));
   const isBanded = fit.band && fitted.every(({ low }) => low !== undefined);
   const band: BandMark = {

@@ -13,6 +13,7 @@ import { groupRole, idRole, type Role } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { LineMark, Remark, Series, ValueAxis } from '../plan.js';
+import { bundledPairs } from './bundledPairs.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import { cloudOf, ellipseOf } from './scatterMarks.js';
 import {
@@ -42,6 +43,7 @@ function pointsOf(frame: ScatterFrame): Points[] {
       rows: own,
       xs: picked(xs, own),
       ys: picked(ys, own),
+      bundled: bundledPairs(frame, own),
     };
     return [{ ...points, fit: fit && alone ? drawFit(fit, points, cellOf(frame, { group: g })) : undefined }];
   });
@@ -181,7 +183,7 @@ function draw(frame: ScatterFrame, tiling: Tiling | undefined): Outcome<Drawn> {
   const held = (role: 'x' | 'y', key: 'xs' | 'ys') => [
     ...points.map((own) => own[key]),
     crossEnds(frame.settings.references, role),
-    ...(tiling ? [endsOf(tiling[role]), spanOf(filled(frame.measured(role), role).column)] : []),
+    ...(tiling ? [endsOf(tiling[role]), spanOf(filled(frame.measured(role), role).column, frame.rows)] : []),
   ];
   const [x, y] = [axisOf(frame, 'x', held('x', 'xs')), axisOf(frame, 'y', held('y', 'ys'))];
   const series = drawnSeries(frame, points, [x.greatest - x.least, y.greatest - y.least], tiling);
@@ -234,8 +236,8 @@ export const scatter = {
     id: idRole,
   },
   shows: () => ({ x: 'value', y: 'value' }),
-  // Lines and ellipses hang on both numbers of each case.
-  reads: ({ overlap, fit, ellipse }) => (overlap === 'cells' && !fit && !ellipse ? 'spread' : 'rows'),
+  // Straight lines and ellipses need no more than sums, curves each case.
+  reads: ({ overlap, fit }) => (overlap === 'cells' && (fit?.degree ?? 1) === 1 ? 'spread' : 'rows'),
   cells: ({ overlap, cellsAlong = usualAlong }) => (overlap === 'cells' ? cellsAlong : undefined),
   lacks: (settings) => axesLacking(settings, 2),
   complete: (input: ChartInput<ScatterSettings>) => completeComponents(input, 2) as Outcome<ChartInput<ScatterAxes>>,

@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { picked } from '../../pick.js';
-import { normalEllipse } from '../../statistics/ellipse.js';
+import { ellipseOf as ellipseOfMoments, normalEllipse } from '../../statistics/ellipse.js';
 import { jitter } from '../../statistics/jitter.js';
 import { areasOf, shadesOf } from '../frame/cloudKeys.js';
 import { defaultLevel } from '../frame/levels.js';
@@ -66,8 +66,9 @@ export function cloudOf(frame: ScatterFrame, points: Points, cell: Cell, { all, 
 }
 
 /** An ellipse that holds a share of the points of a group. */
-export function ellipseOf({ settings }: ScatterFrame, { xs, ys }: Points, cell: Cell): LineMark[] {
+export function ellipseOf({ settings }: ScatterFrame, { xs, ys, bundled }: Points, cell: Cell): LineMark[] {
   if (!settings.ellipse) return [];
-  const found = normalEllipse(xs, ys, settings.ellipse.level ?? defaultLevel);
+  const level = settings.ellipse.level ?? defaultLevel;
+  const found = bundled ? ellipseOfMoments(bundled.moments, level) : normalEllipse(xs, ys, level);
   return found ? [{ type: 'line', cell, as: 'ellipse', xs: found.xs, ys: found.ys, closed: true }] : [];
 }

@@ -17,7 +17,7 @@ import { crossReferencesField } from '../frame/crossReferences.js';
 import type { Frame } from '../frame/frame.js';
 import { namesShape } from '../frame/names.js';
 import { whereField } from '../frame/where.js';
-import { type DrawnFit, fitField } from './fit.js';
+import { type DrawnFit, type FittedPoints, fitField } from './fit.js';
 
 export const scatterSchema = z.strictObject({
   kind: choice('Kind of chart.', ['scatter'], 'scatter'),
@@ -75,5 +75,7 @@ export interface Points {
   rows: number[];
   xs: Float64Array;
   ys: Float64Array;
+  /** Where rows stand for several cases each. */
+  bundled?: FittedPoints['bundled'];
   fit?: DrawnFit | undefined;
 }

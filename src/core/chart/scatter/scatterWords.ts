@@ -1,10 +1,8 @@
-import { numberAt } from '../../at.js';
-import { sizeOf } from '../../data/table.js';
 import { joined } from '../../pick.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { probabilityOf } from '../../statistics/correlation.js';
 import { Kept } from '../../statistics/kept.js';
-import { fitLine } from '../../statistics/line.js';
+import { fitLine, lineOf } from '../../statistics/line.js';
 import { settled } from '../../statistics/settled.js';
 import { Summary } from '../../statistics/summary.js';
 import { pairOf } from '../../tuple.js';
@@ -12,7 +10,6 @@ import type { NoteFact } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
 import { crossFacts } from '../frame/crossReferences.js';
-import { filled } from '../frame/frame.js';
 import { defaultLevel } from '../frame/levels.js';
 import type { Drawn } from '../kind.js';
 import type { NumbersColumn } from '../plan.js';
@@ -34,16 +31,11 @@ interface PairSummary {
   line: ReturnType<typeof fitLine>;
 }
 
-/** Of numbers whose rows stand for several cases each: how the two go together is not known of them. */
-function bundledSummary(frame: ScatterFrame, rows: readonly number[]): PairSummary & { n: number } {
-  const [x, y] = pairOf(['x', 'y'], (role) => {
-    const { column } = filled(frame.measured(role), role);
-    const summary = new Summary();
-    for (const row of rows)
-      summary.add(numberAt(column.numbers, row), sizeOf(frame.table, row), column.bundles?.squares[row] ?? 0);
-    return summary;
-  });
-  return { n: x.n, meanX: x.mean, sdX: x.sd, meanY: y.mean, sdY: y.sd, line: undefined };
+/** The same of numbers whose rows stand for several cases each. */
+function bundledSummary({ moments }: NonNullable<Points['bundled']>): PairSummary & { n: number } {
+  const { n, x, y, sxx, syy } = moments;
+  const sd = (sum: number, unit: number) => (n < 2 ? undefined : Math.sqrt(sum / (n - 1)) * unit);
+  return { n, meanX: x.mean, sdX: sd(sxx, x.unit), meanY: y.mean, sdY: sd(syy, y.unit), line: lineOf(moments) };
 }
 
 const pairs = new Kept<PairSummary>();
@@ -81,16 +73,13 @@ export function scatterNumbers(
   points: readonly Points[],
   common: DrawnFit | undefined,
 ): Drawn['numbers'] {
-  const { codebook, settings, sorted, words, table } = frame;
+  const { codebook, settings, sorted, words } = frame;
   const group = sorted('group');
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
   const fits = fitColumns(settings.fit?.degree, words);
-  const row = (
-    name: string | undefined,
-    { rows = [], xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'> & { rows?: number[] },
-  ) => {
-    const summary = table.sizes ? bundledSummary(frame, rows) : { n: xs.length, ...pairSummary(xs, ys) };
+  const row = (name: string | undefined, { xs, ys, fit, bundled }: Pick<Points, 'xs' | 'ys' | 'fit' | 'bundled'>) => {
+    const summary = bundled ? bundledSummary(bundled) : { n: xs.length, ...pairSummary(xs, ys) };
     const { n, meanX, sdX, meanY, sdY, line } = summary;
     const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
     const r = settled(line?.r, 1);
@@ -148,7 +137,7 @@ const chanceText = (p: number, numbers: NumberForm): string =>
   p < 0.001 ? `p < ${formatNumber(0.001, 3, numbers)}` : `p = ${formatNumber(p, 3, numbers)}`;
 
 export function scatterAltText(
-  { codebook, settings, numbers, rows, words, table, counts }: ScatterFrame,
+  { codebook, settings, numbers, rows, words, counts }: ScatterFrame,
   points: readonly Points[],
 ): string {
   const count = rows.length;
@@ -162,8 +151,10 @@ export function scatterAltText(
     }
     return all;
   });
-  const r = table.sizes ? undefined : pairSummary(xs, ys).line?.r;
-  const p = r === undefined ? undefined : chanceOf(r, count);
+  const [{ bundled } = {}] = points;
+  const line = bundled ? lineOf(bundled.moments) : pairSummary(xs, ys).line;
+  const r = line?.r;
+  const p = r === undefined ? undefined : chanceOf(r, counts.used);
   const correlation =
     r === undefined
       ? ''

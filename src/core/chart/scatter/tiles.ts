@@ -29,24 +29,29 @@ function grainOf({ numbers, bundles }: NumberColumn, rows: readonly number[]): n
   return decimals <= mostOfGrain ? 10 ** -decimals : undefined;
 }
 
-/** The ends of all numbers behind a column whose rows stand for several. */
-export const spanOf = ({ bundles }: NumberColumn): number[] => (bundles ? [bundles.least, bundles.greatest] : []);
+/** The ends of the numbers behind a row. */
+export const endsAt = ({ numbers, bundles }: NumberColumn, row: number): [least: number, greatest: number] => {
+  const [low = Number.NaN, high = Number.NaN] = [bundles?.lows?.[row], bundles?.highs?.[row]];
+  return Number.isNaN(low) ? [numberAt(numbers, row), numberAt(numbers, row)] : [low, high];
+};
+
+/** The ends of the numbers behind some rows. */
+export function spanOf(column: NumberColumn, rows: readonly number[]): [least: number, greatest: number] {
+  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const row of rows) {
+    const [low, high] = endsAt(column, row);
+    least = Math.min(least, low);
+    greatest = Math.max(greatest, high);
+  }
+  return [least, greatest];
+}
 
 /** The edges of the cells along an axis: at round numbers, or of cells that are equally long on the page where the axis is not linear. */
-function edgesAlong(
-  { settings, limits }: ScatterFrame,
-  role: 'x' | 'y',
-  column: NumberColumn,
-  rows: readonly number[],
-) {
+function edgesAlong(frame: ScatterFrame, role: 'x' | 'y') {
+  const { settings, limits, rows } = frame;
+  const { column } = filled(frame.measured(role), role);
   const { cellsAlong = usualAlong } = settings;
-  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  const add = (value: number) => {
-    least = Math.min(least, value);
-    greatest = Math.max(greatest, value);
-  };
-  for (const row of rows) add(numberAt(column.numbers, row));
-  for (const end of spanOf(column)) add(end);
+  const [least, greatest] = spanOf(column, rows);
   const { transform } = limits[role];
   return transform !== undefined && Number.isFinite(transform(least))
     ? bentEdges(least, greatest, cellsAlong, transform)
@@ -60,36 +65,30 @@ interface Found {
   y: [number, number];
 }
 
-const widened = ([least, greatest]: [number, number], value: number): [number, number] => [
-  Math.min(least, value),
-  Math.max(greatest, value),
+const widened = ([least, greatest]: [number, number], [low, high]: [number, number]): [number, number] => [
+  Math.min(least, low),
+  Math.max(greatest, high),
 ];
 
 /** What lies in each cell that holds anything: by its place along x, then y. */
 function foundIn({ measured, table }: ScatterFrame, rows: readonly number[], { x, y }: Pick<Tiling, 'x' | 'y'>) {
-  const { x: xs, y: ys } = pairOfNumbers(measured);
+  const [xs, ys] = [filled(measured('x'), 'x').column, filled(measured('y'), 'y').column];
   const found = new Map<number, Found>();
   for (const row of rows) {
-    const [a, b] = [numberAt(xs, row), numberAt(ys, row)];
-    const at = binOf(x, a) * y.length + binOf(y, b);
-    const own = found.get(at) ?? { count: 0, x: [a, a], y: [b, b] };
+    const at = binOf(x, numberAt(xs.numbers, row)) * y.length + binOf(y, numberAt(ys.numbers, row));
+    const [alongX, alongY] = [endsAt(xs, row), endsAt(ys, row)];
+    const own = found.get(at) ?? { count: 0, x: alongX, y: alongY };
     own.count += sizeOf(table, row);
-    own.x = widened(own.x, a);
-    own.y = widened(own.y, b);
+    own.x = widened(own.x, alongX);
+    own.y = widened(own.y, alongY);
     found.set(at, own);
   }
   return found;
 }
 
-const pairOfNumbers = (measured: ScatterFrame['measured']) => ({
-  x: filled(measured('x'), 'x').column.numbers,
-  y: filled(measured('y'), 'y').column.numbers,
-});
-
 /** The grid that all panels share, and what its colours stand for. */
 export function tilingOf(whole: ScatterFrame, panels: readonly ScatterFrame[]): Tiling {
-  const along = (role: 'x' | 'y') => edgesAlong(whole, role, filled(whole.measured(role), role).column, whole.rows);
-  const grid = { x: along('x'), y: along('y') };
+  const grid = { x: edgesAlong(whole, 'x'), y: edgesAlong(whole, 'y') };
   let most = 1;
   for (const panel of panels)
     for (const { count } of foundIn(panel, panel.rows, grid).values()) most = Math.max(most, count);
