@@ -2,7 +2,7 @@
 
 export type { Answer, AnsweredColumn, Answerer, Holds, Moments, SourceColumn } from './ask/answerer.js';
 export type { Asked } from './ask/kept.js';
-export type { AskedColumn, Question } from './ask/question.js';
+export type { AskedColumn, Question, Singly } from './ask/question.js';
 export type { ConnectionRef, EngineName, engineNames, FileRef, TableRef, TableSaid } from './ask/tableRef.js';
 export type { ChartSettings, chartSchema } from './chart/kinds.js';
 export type {

@@ -3,9 +3,9 @@ import type { CellValue } from '../data/columnReader.js';
 import { TableBuilder, type TableReading } from '../data/readTable.js';
 import type { Sample } from '../data/sample.js';
 import { type Column, everyColumn, type Table, tableOf } from '../data/table.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer, Moments, SourceColumn } from './answerer.js';
-import { questionFor } from './asked.js';
+import { type Finer, questionFor } from './asked.js';
 import type { Detail, Question } from './question.js';
 
 /** A column whose rows stand for several numbers, with their means in place of the one that was read for each. */
@@ -16,7 +16,7 @@ function withMoments(column: Column, moments: Moments | undefined): Column {
     const mean = numberAt(means, row);
     return Number.isNaN(mean) ? value : mean;
   });
-  return { ...column, numbers, bundles };
+  return { ...column, numbers, bundles: { ...bundles, sought: new Set() } };
 }
 
 /** The table that an answer is, read as the cells of a file would be. */
@@ -64,17 +64,19 @@ export interface Wanted {
   detail: Detail;
   /** Rows that are drawn by lot in place of all. */
   sample?: Sample | undefined;
+  /** Which numbers are needed by themselves. */
+  finer?: Finer | undefined;
 }
 
 /** The question that a reading asks of a source. */
 export function questionOf(
   columns: readonly SourceColumn[],
   reading: TableReading,
-  { detail, sample }: Wanted,
+  { detail, sample, finer }: Wanted,
 ): Question {
   const { codebook, notation, requests } = reading;
   const single = columns.filter(({ holds }) => holds !== 'nested');
-  return questionFor(requests, single, { codebook, notation, detail, sample });
+  return questionFor(requests, single, { codebook, notation, detail, sample, finer });
 }
 
 /** A table that was asked, and what it answered. */
@@ -101,13 +103,6 @@ export async function answeredTable(
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
   const table = tableFrom(answer.value, columns, reading, question.sample);
-  // Cells of a grid count exactly.
-  const inCells = new Set(question.columns.flatMap(({ column, cells }) => (cells === undefined ? [] : [column])));
-  const near = answer.value.columns.flatMap(({ column, moments }) =>
-    moments?.step === undefined || inCells.has(column)
-      ? []
-      : [warning('values-near', { column, table: answerer.name, step: moments.step })],
-  );
-  const problems = [...answer.problems, ...near, ...table.problems];
+  const problems = [...answer.problems, ...table.problems];
   return table.ok ? succeed({ table: table.value, question, answer: answer.value }, problems) : fail(problems);
 }

@@ -3,7 +3,7 @@ import { type NumberNotation, readCode } from '../data/numberText.js';
 import type { Sample } from '../data/sample.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import type { SourceColumn } from './answerer.js';
-import type { AskedColumn, Detail, Question } from './question.js';
+import type { AskedColumn, Detail, Question, Singly } from './question.js';
 
 /** So many rows an answer may have: as many cases as one figure can show, and as many different values as it needs. */
 const mostAnswered = { each: 1_000_000, alike: 300_000 } as const;
@@ -29,7 +29,7 @@ function edgesOf({ as, edges }: ColumnRequest, { bands }: Variable): readonly nu
 function askedFor(
   column: string,
   requests: readonly ColumnRequest[],
-  { codebook, notation, detail }: AskingOf,
+  { codebook, notation, detail, finer }: AskingOf,
 ): AskedColumn {
   const variable = codebook.variable(column);
   const { missing, range, decimals, measure } = variable;
@@ -38,6 +38,7 @@ function askedFor(
   const as = requests.every(isCut) ? 'cut' : detail;
   if (as === 'rows' || as === 'values' || detail === 'rows' || !areEnough || measure === 'date')
     return { column, as: 'value' };
+  const singly = finer?.get(column);
   const cells = requests.find((own) => own.cells !== undefined)?.cells;
   const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
   const edges = [...new Set(requests.flatMap((own) => edgesOf(own, variable) ?? []))];
@@ -45,6 +46,7 @@ function askedFor(
     column,
     as,
     ...(cells === undefined ? {} : { cells }),
+    ...(as === 'spread' && singly ? { singly } : {}),
     ...(edges.length > 0 ? { edges: edges.sort((a, b) => a - b) } : {}),
     ...(apart.length > 0 ? { apart } : {}),
     ...(range ? { within: range } : {}),
@@ -59,7 +61,11 @@ interface AskingOf {
   detail: Detail;
   /** Rows that are drawn by lot in place of all. */
   sample?: Sample | undefined;
+  finer?: Finer | undefined;
 }
+
+/** Which numbers are needed by themselves, by column. */
+export type Finer = ReadonlyMap<string, Singly>;
 
 /** The question that gives the columns that were requested; columns that the source does not have are not asked for. */
 export function questionFor(

@@ -4,7 +4,7 @@ import type { AskedColumn, Question } from './question.js';
 const names = (columns: readonly AskedColumn[]): string => columns.map(({ column }) => column).join(', ');
 
 /** A column of which moments are asked, in words. */
-function momentsText({ column, as, cells, edges = [], apart = [], within }: AskedColumn): string {
+function momentsText({ column, as, cells, singly, edges = [], apart = [], within }: AskedColumn): string {
   const cut = edges.length > 0 ? `; between which of ${edges.join(', ')} they lie` : '';
   const out = apart.length > 0 ? `; by themselves ${apart.join(', ')}` : '';
   const beyond = within ? `; by themselves those below ${within[0]} or above ${within[1]}` : '';
@@ -14,8 +14,9 @@ function momentsText({ column, as, cells, edges = [], apart = [], within }: Aske
     moments: 'sum, mean and squared deviations, not its values',
     value: 'its values',
   };
+  const few = singly ? `; by themselves those in ${singly.multiples.length} of them` : '';
   const into = cells === undefined ? '' : `, in about ${cells} cells of a grid`;
-  return `  of ${column}: ${whats[as]}${into}${cut}${out}${beyond}`;
+  return `  of ${column}: ${whats[as]}${into}${few}${cut}${out}${beyond}`;
 }
 
 /** A question in words, a line for each part of it. */

@@ -18,6 +18,7 @@ export const questionSchema = z.object({
       column: z.string(),
       as: z.enum(['value', 'spread', 'moments', 'cut']),
       cells: z.optional(z.int()),
+      singly: z.optional(z.object({ step: z.number(), multiples: numbers })),
       edges: z.optional(numbers),
       apart: z.optional(numbers),
       within: z.optional(z.tuple([z.number(), z.number()])),
@@ -36,8 +37,9 @@ export type PlainQuestion = z.infer<typeof questionSchema>;
 export const plainQuestion = ({ columns, pair, ...question }: Question): PlainQuestion => ({
   ...question,
   ...(pair ? { pair: [pair[0], pair[1]] as [string, string] } : {}),
-  columns: columns.map(({ edges, apart, within, ...own }) => ({
+  columns: columns.map(({ edges, apart, within, singly, ...own }) => ({
     ...own,
+    ...(singly ? { singly: { step: singly.step, multiples: [...singly.multiples] } } : {}),
     ...(edges ? { edges: [...edges] } : {}),
     ...(apart ? { apart: [...apart] } : {}),
     ...(within ? { within: [within[0], within[1]] as [number, number] } : {}),

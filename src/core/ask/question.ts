@@ -7,6 +7,12 @@ import type { Sample } from '../data/sample.js';
  */
 export type Detail = 'rows' | 'values' | 'spread' | 'moments';
 
+/** Numbers between a multiple of a step and the next one, of several multiples. */
+export interface Singly {
+  step: number;
+  multiples: readonly number[];
+}
+
 /** A column that is asked for. */
 export interface AskedColumn {
   column: string;
@@ -17,6 +23,8 @@ export interface AskedColumn {
   as: 'value' | 'spread' | 'moments' | 'cut';
   /** About how many cells of a grid lie along it, where its values are taken together by these. */
   cells?: number | undefined;
+  /** Which of its numbers are needed by themselves. */
+  singly?: Singly | undefined;
   /** Numbers that its own are held against: which lie below, on and above them has to be known. */
   edges?: readonly number[] | undefined;
   /** Numbers that are needed by themselves in any case: those that stand for no value. */

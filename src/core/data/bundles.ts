@@ -19,6 +19,7 @@ export function joinedBundles(columns: readonly NumberColumn[]): Pick<NumberColu
       ...joinedRows(columns, 'products', 0),
       ...joinedRows(columns, 'lows', Number.NaN),
       ...joinedRows(columns, 'highs', Number.NaN),
+      sought: new Set(),
       least: Math.min(...all.map(({ least }) => least)),
       greatest: Math.max(...all.map(({ greatest }) => greatest)),
       decimals: Math.max(...all.map(({ decimals }) => decimals)),

@@ -19,6 +19,8 @@ export interface Bundles {
   decimals: number;
   /** Where those that lie close stand for each other: between which multiples. */
   step?: number | undefined;
+  /** Takes the numbers of rows that stand for several where one by itself is needed, as a quartile is, while a chart is planned. */
+  sought?: Set<number> | undefined;
 }
 
 /** A column read as numbers: `NaN` where the value is missing. */

@@ -5,9 +5,9 @@ import type { Layer } from '../style/layers.js';
 import { composeBoard } from './compose/board.js';
 import { layFigure } from './compose/compose.js';
 import type { Drawing } from './compose/drawing.js';
-import { ready } from './compose/ready.js';
+import { type ReadBy, ready } from './compose/ready.js';
 import type { FigureFile } from './generated/fileTypes.js';
-import { gather, gatherFigure, type Readable } from './read/gather.js';
+import { type GatherOptions, gather, gatherFigure, type Readable } from './read/gather.js';
 import { Gatherer } from './read/gatherer.js';
 import { checkOfKind } from './read/readFiles.js';
 import type { FaceAbility, Source } from './read/source.js';
@@ -88,11 +88,17 @@ export class Project {
   async draw(figure: string | FigureInput, options: ProjectOptions = {}): Promise<DrawnFigure> {
     const all = { ...this.options, ...options };
     if (typeof figure !== 'string')
-      return drawnFigure(given, await composed(this.store, await this.gatherGiven(figure, all), all));
+      return drawnFigure(
+        given,
+        await composed(this.store, (finer) => this.gatherGiven(figure, { ...all, finer }), all),
+      );
     // A file that cannot be read is reported when it is read again below.
     const text = await this.store.text(figure).catch(() => '');
     if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, all));
-    return drawnFigure(figure, await composed(this.store, await gather(this.store, figure, all), all));
+    return drawnFigure(
+      figure,
+      await composed(this.store, (finer) => gather(this.store, figure, { ...all, finer }), all),
+    );
   }
 
   /**
@@ -111,7 +117,7 @@ export class Project {
     }
   }
 
-  private gatherGiven(figure: FigureInput, options: ProjectOptions): Promise<Outcome<Readable>> | Outcome<Readable> {
+  private gatherGiven(figure: FigureInput, options: GatherOptions): Promise<Outcome<Readable>> | Outcome<Readable> {
     const value = { hexis: 'figure/1', ...figure };
     const reading = checkOfKind('figure', valueSource(value, given), given);
     if (!reading.ok) return fail(reading.problems);
@@ -120,7 +126,7 @@ export class Project {
 }
 
 /** Plans and lays out what was read. */
-async function composed(store: Store, read: Outcome<Readable>, options: ProjectOptions): Promise<Outcome<Drawing>> {
+async function composed(store: Store, read: ReadBy, options: ProjectOptions): Promise<Outcome<Drawing>> {
   const { caption, trace, number } = options;
   const found = await ready(store, read, options);
   if (!found.ok) return found;

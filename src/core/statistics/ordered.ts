@@ -33,6 +33,25 @@ export class Repeated implements Ordered {
   }
 }
 
+/** Sorted values of which somebody is told which are looked at. */
+export class Watched implements Ordered {
+  readonly length: number;
+  private readonly inner: Ordered;
+  private readonly seen: (value: number) => void;
+
+  constructor(inner: Ordered, seen: (value: number) => void) {
+    this.length = inner.length;
+    this.inner = inner;
+    this.seen = seen;
+  }
+
+  at(place: number): number | undefined {
+    const value = this.inner.at(place);
+    if (value !== undefined) this.seen(value);
+    return value;
+  }
+}
+
 /** Places of values in rising order; equal ones as they come. */
 export function orderOf(values: ArrayLike<number>): number[] {
   return Array.from({ length: values.length }, (_, i) => i).sort(

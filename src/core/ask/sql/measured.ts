@@ -106,6 +106,10 @@ async function decimalsOf(
   return Math.min(mostDecimals, Math.max(0, ...rows.map(([, most]) => Number(most ?? 0))));
 }
 
+/** Which multiple of a step a number follows, in SQL. What stands on one belongs to it, whatever rounding took away. */
+export const pieceOf = (number: string, step: number, params: Params): string =>
+  `floor(${number} / ${params.number(step)} + ${params.number(1e-9)})`;
+
 /** Whether some rows show more different values than may stand for themselves. */
 async function showMany(run: Run, { parts }: SqlSource, number: string, most = mostLooked): Promise<boolean> {
   const [part = ''] = parts;
@@ -129,7 +133,7 @@ export async function measure(
   asked: AskedColumn,
   { question, areMany }: { question: Question; areMany: boolean },
 ): Promise<Measured | undefined> {
-  const { column, cells, apart = [], within = [-farthest, farthest] } = asked;
+  const { column, cells, singly, apart = [], within = [-farthest, farthest] } = asked;
   const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
@@ -144,10 +148,14 @@ export async function measure(
   const isSummed = (params: Params) => {
     const range = `${number} >= ${params.number(low)} and ${number} <= ${params.number(high)}`;
     const out = codes.map((code) => params.number(code)).join(', ');
-    return codes.length === 0 ? range : `${range} and ${number} not in (${out})`;
+    // One test for all pieces: numbers of texts are dear to find.
+    const pieces = singly?.multiples.map((multiple) => params.number(multiple)).join(', ');
+    const others = singly ? [`${pieceOf(number, singly.step, params)} not in (${pieces})`] : [];
+    return [range, ...(codes.length === 0 ? [] : [`${number} not in (${out})`]), ...others].join(' and ');
   };
   const measured = { column, number: () => number, isSummed };
-  const isAll = first.filled === first.count && codes.length === 0 && first.least >= low && first.greatest <= high;
+  const isAll =
+    first.filled === first.count && codes.length === 0 && !singly && first.least >= low && first.greatest <= high;
   const { filled, least, greatest } = isAll
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);

@@ -4,7 +4,7 @@ import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer } from '../answerer.js';
 import type { Question } from '../question.js';
 import { cellMakers } from './cells.js';
-import { askParts, type Measured, measure } from './measured.js';
+import { askParts, type Measured, measure, pieceOf } from './measured.js';
 import { ident, type Params } from './params.js';
 import { EngineFault, type Rows, type Run, type SqlSource } from './source.js';
 import {
@@ -64,10 +64,7 @@ function placeAmong({ edges, number }: Measured, params: Params): string {
 function piecesOf(own: Measured, params: Params): string[] {
   return [
     ...(own.edges.length > 0 ? [placeAmong(own, params)] : []),
-    // What stands on a multiple belongs to the piece above it, whatever rounding took away.
-    ...(own.step === undefined
-      ? []
-      : [`floor(${own.number(params)} / ${params.number(own.step)} + ${params.number(1e-9)})`]),
+    ...(own.step === undefined ? [] : [pieceOf(own.number(params), own.step, params)]),
   ];
 }
 

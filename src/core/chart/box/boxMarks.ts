@@ -102,6 +102,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
     outliers: outliers.map((entry) => entry.value),
     extremes: extremes.map((entry) => entry.value),
   };
+  sample.shows([made.low, made.high, ...made.outliers, ...made.extremes]);
   const texts = [...outliers, ...extremes].map(({ name }) => name);
   const points = strip && Float64Array.from(strip, value).sort();
   const by = group?.categories[rows.group];

@@ -43,8 +43,11 @@ export function addRow(
 
 /** The values of some rows of a column, in rising order. */
 export function sampleOf(rows: readonly number[], column: NumberColumn, weight: WeightColumn | undefined): Sample {
-  const squares = column.bundles && Float64Array.from(rows, (row) => squaresAt(row, column, weight));
-  return new Sample(picked(column.numbers, rows), weightsOf(rows, weight), squares);
+  const means = column.bundles && {
+    squares: Float64Array.from(rows, (row) => squaresAt(row, column, weight)),
+    sought: column.bundles.sought,
+  };
+  return new Sample(picked(column.numbers, rows), weightsOf(rows, weight), means);
 }
 
 /** Sorts the rows of a frame by category and group, and sums up their values. */

@@ -2,8 +2,7 @@ import type { Detail } from '../../ask/question.js';
 import type { Variable } from '../../data/codebook.js';
 import { keysOf } from '../../keys.js';
 import { type Interval, meanInterval, shareInterval } from '../../statistics/interval.js';
-import { median } from '../../statistics/median.js';
-import type { Weights } from '../../statistics/sample.js';
+import type { Sample } from '../../statistics/sample.js';
 import type { Summary } from '../../statistics/summary.js';
 import { oneOrMore } from '../../tuple.js';
 import type { Words } from '../../words/words.js';
@@ -21,8 +20,10 @@ export interface Whole {
 /** The cases that stand at one place. */
 export interface PlaceCases {
   summary: Summary;
-  /** Their values with their weights, for summaries that ask for single values. */
-  values(): { values: ArrayLike<number>; weights?: Weights | undefined };
+  /** Their values as the rows have them, for summaries that ask for single ones. */
+  values(): ArrayLike<number>;
+  /** The same in rising order, with their weights. */
+  sample(): Sample;
   whole: Whole;
 }
 
@@ -114,8 +115,8 @@ const mean = {
 const middle = {
   asks: 'values',
   of(cases) {
-    const { values, weights } = cases.values();
-    return median(values, weights) ?? Number.NaN;
+    const sample = cases.sample();
+    return sample.values.length === 0 ? Number.NaN : sample.quantile(0.5);
   },
   keepsRows: true,
   measures: ['numeric', 'ordinal'],
@@ -181,10 +182,13 @@ const given = {
   column: { key: 'value', head: 'value', decimals: 0 },
 } satisfies SummaryType;
 
-const extreme = (of: (values: ArrayLike<number>) => number, name: 'least' | 'greatest' | 'range') =>
+const extreme = (
+  of: (ends: readonly [least: number, greatest: number]) => number,
+  name: 'least' | 'greatest' | 'range',
+) =>
   ({
     asks: 'values',
-    of: (cases) => of(cases.values().values),
+    of: (cases) => of(cases.sample().ends),
     keepsRows: true,
     measures: name === 'range' ? ['numeric'] : ['numeric', 'ordinal'],
     addsUp: false,
@@ -194,17 +198,12 @@ const extreme = (of: (values: ArrayLike<number>) => number, name: 'least' | 'gre
     column: { key: name, head: `head-${name}`, decimals: 0 },
   }) satisfies SummaryType;
 
-const leastOf = (values: ArrayLike<number>): number =>
-  Array.from(values).reduce((least, value) => Math.min(least, value), Number.POSITIVE_INFINITY);
-const greatestOf = (values: ArrayLike<number>): number =>
-  Array.from(values).reduce((most, value) => Math.max(most, value), Number.NEGATIVE_INFINITY);
-
 /** The value of the first or the last row, as the table has them. */
 const ofRow = (name: 'first' | 'last') =>
   ({
     asks: 'values',
     of(cases) {
-      const { values } = cases.values();
+      const values = cases.values();
       return values[name === 'first' ? 0 : values.length - 1] ?? Number.NaN;
     },
     keepsRows: true,
@@ -224,9 +223,9 @@ export const summaries = {
   sum,
   count,
   percent,
-  least: extreme(leastOf, 'least'),
-  greatest: extreme(greatestOf, 'greatest'),
-  range: extreme((values) => greatestOf(values) - leastOf(values), 'range'),
+  least: extreme(([least]) => least, 'least'),
+  greatest: extreme(([, greatest]) => greatest, 'greatest'),
+  range: extreme(([least, greatest]) => greatest - least, 'range'),
   first: ofRow('first'),
   last: ofRow('last'),
   given,

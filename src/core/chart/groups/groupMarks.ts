@@ -5,9 +5,9 @@ import { error, type Problem, warning } from '../../problem/problem.js';
 import { exactTotal } from '../../statistics/exactSum.js';
 import type { Interval } from '../../statistics/interval.js';
 import type { Summary } from '../../statistics/summary.js';
-import type { CellData, Cells } from '../frame/cells.js';
+import { type CellData, type Cells, sampleOf } from '../frame/cells.js';
 import { errorInterval, type PlaceCases, summaryType, type Whole } from '../frame/summaries.js';
-import { unlikeWeights, weightsOf } from '../frame/weights.js';
+import { unlikeWeights } from '../frame/weights.js';
 import type { GroupMark, Series } from '../plan.js';
 import type { GroupFrame } from './groupSettings.js';
 
@@ -92,10 +92,8 @@ function intervalOf(input: GroupFrame, row: number, cases: PlaceCases): Interval
 const casesOf = (input: GroupFrame, { summary, rows }: CellData, whole: Whole): PlaceCases => ({
   summary,
   whole,
-  values: () => ({
-    values: picked(input.table.number(input.settings.value as string).numbers, rows),
-    weights: weightsOf(rows, input.weight),
-  }),
+  values: () => picked(input.table.number(input.settings.value as string).numbers, rows),
+  sample: () => sampleOf(rows, input.table.number(input.settings.value as string), input.weight),
 });
 
 const cellName = (category: Category, group: Category | undefined) =>

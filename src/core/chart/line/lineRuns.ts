@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import { Summary } from '../../statistics/summary.js';
-import { addRow } from '../frame/cells.js';
+import { addRow, sampleOf } from '../frame/cells.js';
+import { filled } from '../frame/frame.js';
 import { errorInterval, type PlaceCases, summaryType } from '../frame/summaries.js';
-import { weightsOf } from '../frame/weights.js';
 import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
 
 /** The lines of all groups that have any values, and what they show. */
@@ -49,11 +49,9 @@ const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => 
   whole: { size: summary.size, effective: summary.effective },
   values() {
     const numbers = frame.measured('value')?.column.numbers;
-    return {
-      values: rows.map((row) => (numbers ? entryAt(numbers, row) : 1)),
-      weights: weightsOf(rows, frame.weight),
-    };
+    return rows.map((row) => (numbers ? entryAt(numbers, row) : 1));
   },
+  sample: () => sampleOf(rows, filled(frame.measured('value'), 'value').column, frame.weight),
 });
 
 /** Whether the case of a row ended at its place. */

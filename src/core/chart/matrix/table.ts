@@ -1,11 +1,11 @@
 import { entryAt } from '../../at.js';
 import { picked } from '../../pick.js';
 import { exactTotal } from '../../statistics/exactSum.js';
-import { sortIntoCells } from '../frame/cells.js';
+import { Sample } from '../../statistics/sample.js';
+import { sampleOf, sortIntoCells } from '../frame/cells.js';
 import { filled } from '../frame/frame.js';
 import { type Order, orderOf } from '../frame/order.js';
 import { summaryType } from '../frame/summaries.js';
-import { weightsOf } from '../frame/weights.js';
 import { type Grid, type MatrixCell, type MatrixFrame, summaryOf } from './matrixSettings.js';
 
 /** A number for each pair of categories that has cases. */
@@ -28,8 +28,14 @@ export function tableGrid(frame: MatrixFrame): Grid {
     const { summary, rows } = cells.at(place.row, place.column);
     const isShare = type.ofWhole === true && wholeOf(place).size > 0;
     if (summary.n === 0 && !isShare && type.asks === 'values') return { ...place, n: 0 };
-    const values = () => ({ values: value ? picked(value.numbers, rows) : [], weights: weightsOf(rows, weight) });
-    const number = type.of({ summary, values, whole: type.ofWhole ? wholeOf(place) : { size: 1, effective: 1 } });
+    const values = () => (value ? picked(value.numbers, rows) : []);
+    const sample = () => (value ? sampleOf(rows, value, weight) : new Sample([]));
+    const number = type.of({
+      summary,
+      values,
+      sample,
+      whole: type.ofWhole ? wholeOf(place) : { size: 1, effective: 1 },
+    });
     return { ...place, n: summary.n, value: Number.isFinite(number) ? number : undefined };
   });
   return { rows: row.categories, columns: column.categories, cells: found };

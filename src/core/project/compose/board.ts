@@ -94,7 +94,7 @@ const mostKept = 2000;
 /** Reads and plans a figure of a board, again only once one of its files is another. */
 async function readyFigure(store: Store, path: string, options: GatherOptions): Promise<Outcome<Ready>> {
   const make = async () => {
-    const one = await ready(store, await gather(store, path, options), options);
+    const one = await ready(store, (finer) => gather(store, path, { ...options, finer }), options);
     return one.ok ? { ...one, value: withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)) } : one;
   };
   const { shared, trace, ...told } = options;

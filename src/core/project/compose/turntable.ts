@@ -98,7 +98,7 @@ export async function turntable(
   options: ProjectOptions = {},
 ): Promise<Outcome<Turntable | undefined>> {
   const all = { ...project.options, ...options };
-  const found = await ready(project.store, await gather(project.store, path, all), all);
+  const found = await ready(project.store, (finer) => gather(project.store, path, { ...all, finer }), all);
   if (!found.ok) return found;
   const { gathered, planned } = found.value;
   const { figure, words } = gathered;

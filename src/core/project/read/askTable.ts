@@ -1,5 +1,6 @@
 import { answeredTable, questionOf } from '../../ask/answer.js';
 import type { Answerer } from '../../ask/answerer.js';
+import type { Finer } from '../../ask/asked.js';
 import { type Asked, answersFile, keptAnswerer, readKept } from '../../ask/kept.js';
 import type { Detail } from '../../ask/question.js';
 import { nameOfTable, type TableRef } from '../../ask/tableRef.js';
@@ -20,6 +21,8 @@ export interface Needs {
   single: boolean;
   /** Rows that are drawn by lot in place of all. */
   sample?: Sample | undefined;
+  /** Which numbers are needed by themselves. */
+  finer?: Finer | undefined;
 }
 
 /** How a table is asked. */

@@ -1,3 +1,4 @@
+import type { Finer } from '../../ask/asked.js';
 import type { Asked } from '../../ask/kept.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
@@ -96,6 +97,8 @@ export interface GatherOptions {
   language?: string | undefined;
   /** Whether sources are asked whatever answers are kept. */
   fresh?: boolean | undefined;
+  /** Which numbers a source gives by themselves, by column. */
+  finer?: Finer | undefined;
   /** Texts that are set beside the figure in its faces: the caption of a board, the title and the paragraphs of a document. */
   alongside?: readonly string[] | undefined;
 }
@@ -254,7 +257,15 @@ export async function gatherFigure(
   const locate = locator(figure, reading);
   const asked: Asked[] = [];
   const fresh = options.fresh === true;
-  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate, asked, fresh });
+  const gathered = await gatherTable(gatherer, {
+    figure,
+    codebook: known,
+    requests,
+    locate,
+    asked,
+    fresh,
+    finer: options.finer,
+  });
   const { table, codebook = known } = gathered ?? {};
   if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
   gatherer.problems.push(...lackingWords(known, requests, locate));

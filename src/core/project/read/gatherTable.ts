@@ -1,3 +1,4 @@
+import type { Finer } from '../../ask/asked.js';
 import type { Asked } from '../../ask/kept.js';
 import { type ConnectionRef, isAsked, nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { type ChartSettings, chartSetting, detailOf } from '../../chart/kinds.js';
@@ -50,6 +51,8 @@ export interface TableRequest {
   /** Takes what is asked. */
   asked: Asked[];
   fresh: boolean;
+  /** Which numbers are needed by themselves. */
+  finer?: Finer | undefined;
 }
 
 /** The columns that a table is spread by. */
@@ -97,7 +100,7 @@ function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading
 
 /** How a table is asked: each row of it, where it is spread first or some are drawn. */
 function askingOf(
-  { figure, locate, fresh }: TableRequest,
+  { figure, locate, fresh, finer }: TableRequest,
   reading: TableReading,
   { path, told }: { path: string; told: Pick<OneFile, 'sample' | 'seed' | 'spread'> },
 ): Asking {
@@ -106,6 +109,7 @@ function askingOf(
   const needs = {
     detail: told.spread || sample ? 'rows' : detailOf(chart),
     sample,
+    finer,
     single: chartSetting(chart, 'weight') !== undefined,
   } as const;
   return { reading, needs, place: locate(path), figure: figure.file, fresh };
