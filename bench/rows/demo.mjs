@@ -19,7 +19,9 @@ export async function composer(tree, path) {
     tree.load('dist/node/index.js'),
   ]);
   const store = new Store(disk);
-  const found = await ready(store, await gather(store, path), {});
+  const read = await gather(store, path);
+  // Revisions differ in what they take: what was read, or what reads it.
+  const found = await ready(store, Object.assign(() => read, read), {});
   if (!found.ok) throw new Error(`${path} does not read: ${JSON.stringify(found.problems)}`);
   const { gathered } = found.value;
   return { gathered, compose: () => layFigure(gathered, planFigure(gathered).value) };
