@@ -21,7 +21,11 @@ export async function composer(tree, path) {
   const store = new Store(disk);
   const read = await gather(store, path);
   // Revisions differ in what they take: what was read, or what reads it.
-  const found = await ready(store, Object.assign(() => read, read), {});
+  const found = await ready(
+    store,
+    Object.assign(() => read, read),
+    {},
+  );
   if (!found.ok) throw new Error(`${path} does not read: ${JSON.stringify(found.problems)}`);
   const { gathered } = found.value;
   return { gathered, compose: () => layFigure(gathered, planFigure(gathered).value) };
