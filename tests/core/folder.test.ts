@@ -97,6 +97,21 @@ describe('several files that are saved together', () => {
     expect(await texts(shelf)).toEqual(after);
   });
 
+  test('are finished also where a new one was begun and is empty', async () => {
+    for (let at = 2; at <= 4; at += 1) {
+      const shelf = memoryShelf(old);
+      const begun = failing(shelf, at, true);
+      // A browser makes a new file first, and fills it then.
+      const write: typeof shelf.write = async (path, bytes) => {
+        if (!(await shelf.read(path))) await shelf.write(path, new Uint8Array());
+        await begun.write(path, bytes);
+      };
+      await shelfKeeper({ ...begun, write }).save(outputs);
+      expect(await shelfKeeper(shelf).save([])).toEqual([]);
+      expect([at, await texts(shelf)]).toEqual([at, at <= 2 ? before : after]);
+    }
+  });
+
   test('are left where somebody has changed one after the page was closed, and that is said', async () => {
     const shelf = memoryShelf(old);
     await shelfKeeper(failing(shelf, 3, true)).save(outputs);

@@ -44,9 +44,11 @@ async function finishPending(shelf: Shelf): Promise<Problem[]> {
   const left: { path: string; bytes: Uint8Array; isChanged: boolean }[] = [];
   for (const { path, was, bytes: packed } of dueOf(text)) {
     const bytes = base64ToUint8Array(packed);
-    const now = hashOf(await shelf.read(path).catch(() => undefined));
-    // One that was there and is missing was lost on its way into its place.
-    if (now !== sha256(bytes)) left.push({ path, bytes, isChanged: now !== was && now !== none });
+    const there = await shelf.read(path).catch(() => undefined);
+    const now = hashOf(there);
+    // One that was there and is missing was lost on its way into its place; a new one that is empty was begun, and no more.
+    const isOnItsWay = now === none || (was === none && there?.length === 0);
+    if (now !== sha256(bytes)) left.push({ path, bytes, isChanged: now !== was && !isOnItsWay });
   }
   const changed = left.filter(({ isChanged }) => isChanged);
   for (const { path, bytes } of changed.length === 0 ? left : []) {
