@@ -200,7 +200,7 @@ test('what no figure is made of is refused; further files are brought to those t
   const bring = (name: string, text: string) =>
     page.locator('.begin input[type=file]').setInputFiles({ name, mimeType: '', buffer: Buffer.from(text) });
   await bring('own.style.yaml', 'hexis: style/1\nname: Own\nextends: plain\n');
-  await page.getByRole('option', { name: 'own.style.yaml' }).waitFor();
+  await page.getByRole('option', { name: 'own.style.yaml', exact: true }).waitFor();
   await bring('t.csv', 'a,b\nx,1\ny,2\n');
   await page.getByRole('heading', { name: /^t\.csv: 2 rows/ }).waitFor();
   await bring('own.style.yaml', 'hexis: style/1\nname: Other\nextends: apa\n');
