@@ -212,7 +212,7 @@ test('what no figure is made of is refused; further files are brought to those t
 });
 
 test('a drawing that takes long is stopped, and begun again', async () => {
-  const rows = Array.from({ length: 700_000 }, (_, i) => `L${i},${'ABCD'[i % 4]},${(i * 7919) % 1000}`);
+  const rows = Array.from({ length: 1_800_000 }, (_, i) => `L${i},${'ABCD'[i % 4]},${(i * 7919) % 1000}`);
   const table = new TextEncoder().encode(`plot,bed,yield\n${rows.join('\n')}\n`);
   const figure = 'hexis: figure/1\ndata: t.csv\nchart: { kind: violin, category: bed, value: yield }\n';
   const { page, faults } = await siteStart(reader, site);
