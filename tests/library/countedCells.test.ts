@@ -135,5 +135,9 @@ describe('rows of a file drawn by lot', () => {
     expect(await codesOf(sampled('sample: 40', 'kind: bar, category: g, value: y'), table)).toEqual(['setting-idle']);
     expect(await codesOf(sampled('seed: 4'), table)).toEqual(['setting-idle']);
     expect(await codesOf(sampled('sample: 0'), table)).not.toEqual([]);
+    const several = (seed: number) =>
+      `hexis: figure/1\ndata: [{ file: t.csv, name: one, sample: 9 }, { file: t.csv, name: two, sample: 9, seed: ${seed} }]\nchart: { kind: scatter, x: x, y: y, group: file }\n`;
+    expect(await codesOf(several(2), table)).toEqual(['setting-idle']);
+    expect(await codesOf(several(1), table)).toEqual([]);
   });
 });

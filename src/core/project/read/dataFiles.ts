@@ -43,13 +43,17 @@ export const sampleOf = ({ sample, seed = 1 }: { sample?: number | undefined; se
 
 /** What is said of rows drawn by lot where none are, as the chart sums them up or the table is spread. */
 export function idleSample(data: FigureContents['data'], detail: Detail, locate: (path: string) => Place): Problem[] {
-  const told = data === undefined ? [] : (dataFiles(data) ?? [{ told: dataConnection(data) ?? {}, path: 'data' }]);
-  return told.flatMap(({ told: { sample, seed, spread }, path }: { told: Partial<OneFile>; path: string }) => {
+  const told: { told: Partial<OneFile>; path: string }[] =
+    data === undefined ? [] : (dataFiles(data) ?? [{ told: dataConnection(data) ?? {}, path: 'data' }]);
+  const first = told.map((one) => sampleOf(one.told)).find((sample) => sample !== undefined);
+  return told.flatMap(({ told: { sample, seed, spread }, path }) => {
     const idle = (key: string, needs: string) => [
       error('setting-idle', { path: `${path}.${key}`, needs }, locate(`${path}.${key}`)),
     ];
     if (sample === undefined) return seed === undefined ? [] : idle('seed', '"sample" with a number of rows beside it');
     if (spread) return idle('sample', 'a table that is not spread');
+    if (sampleOf({ sample, seed })?.seed !== first?.seed)
+      return idle('seed', 'one seed for all tables of a figure, as its note says it');
     const isSummed = detail === 'spread' || detail === 'moments';
     return isSummed ? idle('sample', 'a chart that draws each row; this one sums up all of them, however many') : [];
   });
