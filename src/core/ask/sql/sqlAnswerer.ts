@@ -1,9 +1,9 @@
 import { entryAt } from '../../at.js';
-import type { Sample } from '../../data/sample.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer } from '../answerer.js';
 import type { Question } from '../question.js';
-import { cellMakers } from './cells.js';
+import { columnApart, textOf } from './columnTexts.js';
+import { eachRow } from './eachRow.js';
 import { askParts, type Measured, measure, pieceOf } from './measured.js';
 import { ident, type Params } from './params.js';
 import { EngineFault, type Rows, type Run, type SqlSource } from './source.js';
@@ -18,9 +18,6 @@ import {
   scaleOf,
   shareOf,
 } from './sums.js';
-
-/** The text of a value, in SQL. */
-const textOf = (column: string): string => `cast(${ident(column)} as varchar)`;
 
 /** Of numbers that spread less than this in their scale, squares lose digits in the plain form. */
 const leastSpread = 1e-6;
@@ -203,13 +200,6 @@ async function bundles(run: Run, asking: Asking, which: Which): Promise<Bundle[]
   return isClose ? ask(fineSums) : found;
 }
 
-/** What stands in the rows of a column whose values tell them apart. */
-function columnApart(column: string, rows: readonly (string | null | undefined)[], source: SqlSource): AnsweredColumn {
-  const { holds = 'text' } = source.columns.find(({ name }) => name === column) ?? {};
-  const cell = cellMakers[holds];
-  return { column, cells: rows.map((text) => (text ? cell(text) : '')) };
-}
-
 /** A column of which moments are known, or between which edges it lies, beside values that are none of the numbers measured. */
 function columnMeasured(
   own: Measured,
@@ -301,55 +291,6 @@ async function alike(run: Run, source: SqlSource, question: Question, areMany = 
   };
 }
 
-/** How many rows a source has. */
-async function countOf(run: Run, source: SqlSource): Promise<number> {
-  const counts = await askParts(run, source, () => ({ select: 'count(*)', after: '' }));
-  return counts.reduce((sum, [count]) => sum + Number(count), 0);
-}
-
-/**
- * Rows drawn by lot. The lot of a row is a hash of the seed, its values, and which of the rows with these values it is: whatever the order
- * of rows, the same ones are drawn.
- */
-async function drawn(run: Run, source: SqlSource, columns: Question['columns'], { rows, seed }: Sample): Promise<Rows> {
-  const names = columns.map((_, i) => `c${i}`);
-  const texts = columns.map(({ column }, i) => `${textOf(column)} as c${i}`);
-  const among = source.dialect.countedTo('count(*)');
-  const found = await askParts(run, source, () => ({
-    select: [...names, 'lot'].join(', '),
-    from: (part, at) => {
-      const own = names.map((name) => `coalesce(${name}, '')`);
-      const counted = `select ${[...texts, `${among} as one`].join(', ')} from ${part} group by ${names.map((_, i) => i + 1).join(', ')}`;
-      const lot = `md5(${[`'${seed}/${at}'`, 'cast(one as varchar)', ...own].join(` || '/' || `)})`;
-      return `(select ${names.join(', ')}, ${lot} as lot from (${counted}) as counted) as lots`;
-    },
-    after: ` order by lot limit ${rows}`,
-  }));
-  const lotOf = (row: Rows[number]) => row[names.length] ?? '';
-  return found.sort((a, b) => (lotOf(a) < lotOf(b) ? -1 : 1)).slice(0, rows);
-}
-
-async function each(run: Run, source: SqlSource, { columns, most, some, sample }: Question): Promise<Answer> {
-  const total = sample && (await countOf(run, source));
-  const isDrawn = sample && total !== undefined && total > sample.rows && columns.length > 0;
-  const select = columns.length > 0 ? columns.map(({ column }) => textOf(column)).join(', ') : '1';
-  const all = isDrawn
-    ? await drawn(run, source, columns, sample)
-    : await askParts(run, source, () => ({ select, after: ` limit ${some ? most : most + 1}` }));
-  const rows = some ? all.slice(0, most) : all;
-  return {
-    ...(isDrawn ? { total } : {}),
-    rows: rows.length,
-    columns: columns.map(({ column }, i) =>
-      columnApart(
-        column,
-        rows.map((row) => row[i]),
-        source,
-      ),
-    ),
-  };
-}
-
 /** A statement as people read it: with its values, which are numbers, in their places. */
 function readable(text: string, values: readonly string[], { parts, shown }: SqlSource): string {
   const named = shown === undefined ? text : parts.reduce((own, part) => own.replaceAll(part, shown), text);
@@ -369,7 +310,7 @@ export const sqlAnswerer = (source: SqlSource): Answerer => ({
           statements.push(readable(text, values, source));
           return run(text, values);
         };
-      const work = (run: Run) => (question.rows === 'each' ? each : alike)(noting(run), source, question);
+      const work = (run: Run) => (question.rows === 'each' ? eachRow : alike)(noting(run), source, question);
       const answer = { ...(await source.session(work)), statements };
       if (answer.rows <= question.most) return succeed(answer);
       const { rows, most } = question;
