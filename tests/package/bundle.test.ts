@@ -46,12 +46,16 @@ describe('a program that a bundler puts together', () => {
   test('has of drawing alone no desk, report or proof, nor a library of one format', async () => {
     const { files, bytes } = await firstChunk("import { draw } from 'hexis';\nglobalThis.drawn = draw;");
     expect(within(files, 'chart').length).toBeGreaterThan(30);
+    // What makes the marks of a kind comes once a figure names it, and so does what draws scenes, reads formulas.
+    expect(files.filter((path) => /Maker\.js$/.test(path))).toEqual([]);
+    for (const folder of ['layout/space', 'space/order', 'expression'])
+      expect([folder, within(files, folder)]).toEqual([folder, []]);
     for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet', 'check/rules', 'project/carry'])
       expect([folder, within(files, folder)]).toEqual([folder, []]);
     expect(
       files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|hyparquet|micromark)/.test(path)),
     ).toEqual([]);
-    expect(bytes).toBeLessThan(850_000);
+    expect(bytes).toBeLessThan(680_000);
   });
 
   test('has of what a desk thinks with more, and of problems in words next to nothing', async () => {

@@ -31,13 +31,31 @@ export interface Drawn {
 }
 
 /**
- * A kind of chart: the settings that name its columns, and its marks over the rows that the frame hands it.
+ * What makes the marks of a kind, over the rows that the frame hands it. It is loaded once a figure names the kind.
  *
  * @typeParam S its settings as the author writes them
  * @typeParam L the same with all that follows from them
  * @typeParam C what all panels share beside their categories, such as the edges of bins
  */
-export interface ChartKind<S extends object, L extends object = S, C = unknown> {
+export interface ChartMaker<S extends object, L extends object = S, C = unknown> {
+  /** The settings completed, over a table with a row for each value. Left out: the settings as they are. */
+  complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
+  /** What is wrong with the settings, whatever the rows. */
+  check?(frame: Frame<L>): Problem[];
+  /** What all panels share, from the rows of all, and of each. */
+  share?(frame: Frame<L>, panels: readonly Frame<L>[]): Outcome<C>;
+  draw(frame: Frame<L>, shared: C): Outcome<Drawn>;
+  /** What is counted, and how often, where the rows of the frame are not the cases: of all panels together. */
+  counts?(frame: Frame<L>): CaseCounts & { cases: string };
+}
+
+/**
+ * A kind of chart: the settings that name its columns, what it reads, and what makes its marks.
+ *
+ * @typeParam S its settings as the author writes them
+ * @typeParam L the same with all that follows from them
+ */
+export interface ChartKind<S extends object, L extends object = S> {
   name: string;
   /** What one of its marks is called, and several. */
   nouns: readonly [one: string, many: string];
@@ -64,13 +82,9 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   cells?(settings: S): number | undefined;
   /** Missing settings for columns that the schema does not require. */
   lacks?(settings: S): string[];
-  /** The settings completed, over a table with a row for each value. Left out: the settings as they are. */
-  complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
-  /** What is wrong with the settings, whatever the rows. */
-  check?(frame: Frame<L>): Problem[];
-  /** What all panels share, from the rows of all, and of each. */
-  share?(frame: Frame<L>, panels: readonly Frame<L>[]): Outcome<C>;
-  draw(frame: Frame<L>, shared: C): Outcome<Drawn>;
-  /** What is counted, and how often, where the rows of the frame are not the cases: of all panels together. */
-  counts?(frame: Frame<L>): CaseCounts & { cases: string };
+  /** What makes its marks, by itself, as a figure has one kind alone. */
+  load(): Promise<ChartMaker<S, L>>;
 }
+
+/** A kind with what makes its marks. */
+export type LoadedKind<S extends object, L extends object = S> = ChartKind<S, L> & ChartMaker<S, L>;

@@ -12,7 +12,7 @@ import { type WideSettings, wideColumns } from './frame/wide.js';
 import { bar } from './groups/bar.js';
 import { interval } from './groups/interval.js';
 import { histogram } from './histogram/histogram.js';
-import type { ChartKind } from './kind.js';
+import type { ChartKind, LoadedKind } from './kind.js';
 import { line } from './line/line.js';
 import { matrix } from './matrix/matrix.js';
 import { pie } from './pie/pie.js';
@@ -79,6 +79,12 @@ export const chartSetting = <K extends SettingName>(chart: ChartSettings, name: 
 
 /** The kind that settings name. */
 export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ name }) => name === kind) as AnyKind;
+
+/** The kind that settings name, with what makes its marks. */
+export async function loadedKind(settings: ChartSettings): Promise<LoadedKind<ChartSettings, object>> {
+  const kind = kindOf(settings);
+  return { ...kind, ...(await kind.load()) };
+}
 
 /** How much of a table a chart needs. What names single cases needs each row. */
 export function detailOf(settings: ChartSettings): Detail {

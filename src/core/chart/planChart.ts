@@ -8,7 +8,7 @@ import { caseFacts } from './frame/caseFacts.js';
 import { noRows } from './frame/cases.js';
 import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame/frame.js';
 import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './frame/panels.js';
-import type { ChartKind, Drawn } from './kind.js';
+import type { Drawn, LoadedKind } from './kind.js';
 import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series, SpacePlan, ValueAxis } from './plan.js';
 
 /** A chart planned, in one panel or in several. */
@@ -23,7 +23,7 @@ export interface PlannedChart {
 
 const onePanel: PanelGrid = { columns: 1, shared: { x: true, y: true } };
 
-type Kind = ChartKind<object, object>;
+type Kind = LoadedKind<object, object>;
 
 /** A panel as its kind drew it, with the rows behind it. */
 interface DrawnPanel {

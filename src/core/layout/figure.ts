@@ -48,7 +48,7 @@ export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] 
   return {
     items: [
       ...(heading ? headingInk(sheet, heading, settled.frame) : []),
-      ...panelsInk(sheet, settled),
+      ...panelsInk(sheet, settled, request.stage),
       ...(foot ? [footInk(sheet, foot)] : []),
       ...(legend ? legendInk(sheet, legend, ...legendPlace(sheet, best)) : []),
     ],

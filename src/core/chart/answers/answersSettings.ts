@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
+import type { ColumnRequest } from '../../data/table.js';
 import { choice, code, columnName, either, flag, listOf, object, optional, text } from '../../schema/fields.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
@@ -136,3 +137,7 @@ export type Find = (answers: readonly Category[], wanted: string) => number;
 /** Ordered answers stand around their middle, unless only some of them are shown. */
 const defaultAround = ({ settings }: Frame<AnswersLong>, { variable }: Grouping): 'start' | 'middle' =>
   variable.measure === 'ordinal' && settings.only === undefined ? 'middle' : 'start';
+
+/** The columns of the questions. */
+export const questionColumns = ({ questions = [] }: AnswersSettings): ColumnRequest[] =>
+  questions.map((column, i) => ({ column, as: 'category', path: `chart.questions.${i}` }));

@@ -4,7 +4,7 @@ import { gatherField } from '../frame/gather.js';
 import type { ChartKind } from '../kind.js';
 import { furtherShape } from './furtherSettings.js';
 import { groupKind } from './group.js';
-import { type GroupCommon, type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['bar'], 'bar'),
@@ -36,4 +36,4 @@ export const bar = {
   description: 'Bars of a summary over the values of a category, side by side for a second one.',
   schema,
   ...groupKind('bar'),
-} satisfies ChartKind<GroupSettings, GroupLong, GroupCommon>;
+} satisfies ChartKind<GroupSettings, GroupLong>;

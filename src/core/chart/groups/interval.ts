@@ -3,7 +3,7 @@ import { choice } from '../../schema/fields.js';
 import type { ChartKind } from '../kind.js';
 import { forestShape } from './forestSettings.js';
 import { groupKind } from './group.js';
-import { type GroupCommon, type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['interval'], 'interval'),
@@ -19,4 +19,4 @@ export const interval = {
   description: 'Markers of a summary with their intervals over the values of a category.',
   schema,
   ...groupKind('interval'),
-} satisfies ChartKind<GroupSettings, GroupLong, GroupCommon>;
+} satisfies ChartKind<GroupSettings, GroupLong>;

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import type { ColumnRequest } from '../../data/table.js';
 import { choice, columnName, either, flag, listOf, number, optional } from '../../schema/fields.js';
 import type { Frame } from '../frame/frame.js';
 import { orderField } from '../frame/order.js';
@@ -84,3 +85,6 @@ export interface Grid {
   columns: readonly { code: string; name: string }[];
   cells: readonly MatrixCell[];
 }
+
+export const variableColumns = ({ variables = [] }: MatrixSettings): ColumnRequest[] =>
+  variables.map((column, i) => ({ column, as: 'number', path: `chart.variables.${i}` }));

@@ -19,6 +19,9 @@ import { namesShape } from '../frame/names.js';
 import { whereField } from '../frame/where.js';
 import { type DrawnFit, type FittedPoints, fitField } from './fit.js';
 
+/** About so many cells go along each axis where the author does not say how many. */
+export const usualAlong = 40;
+
 export const scatterSchema = z.strictObject({
   kind: choice('Kind of chart.', ['scatter'], 'scatter'),
   x: optional(columnName('Variable along the horizontal axis. Left out: a component.', 'water')),

@@ -5,10 +5,7 @@ import { bentEdges, gridEdges, mostOfGrain } from '../../statistics/gridEdges.js
 import { filled } from '../frame/frame.js';
 import { type ShadeRange, shadeOf, surfaceKeys } from '../frame/surfaceShades.js';
 import type { ShadeKeys, TileMark } from '../plan.js';
-import type { Points, ScatterFrame } from './scatterSettings.js';
-
-/** About so many cells go along each axis where the author does not say how many. */
-export const usualAlong = 40;
+import { type Points, type ScatterFrame, usualAlong } from './scatterSettings.js';
 
 /** The grid of all panels, with what the colours of its cells stand for. */
 export interface Tiling {

@@ -56,3 +56,10 @@ export const violinSchema = z.strictObject({
 export type ViolinSettings = z.infer<typeof violinSchema>;
 /** The settings once it is known what stands along the axis and what is measured. */
 export type ViolinLong = ViolinSettings & { category: string; value: string };
+
+/** What stands inside the violins. */
+export const insideOf = ({ inside = ['box'] }: ViolinSettings) => ({
+  box: inside.includes('box'),
+  mean: inside.includes('mean'),
+  points: inside.includes('points'),
+});

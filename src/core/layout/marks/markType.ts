@@ -1,8 +1,5 @@
 import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
-import type { PlateItem, PlateStroke } from '../../plate/plate.js';
-import type { Piece } from '../../space/order.js';
-import type { SpacePoint } from '../../space/view.js';
-import type { MarkerShape } from '../../style/settings.js';
+import type { PlateItem } from '../../plate/plate.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import type { Shape } from '../ink/inkIndex.js';
 import type { AccentLook, Fill } from '../ink/looks.js';
@@ -64,26 +61,10 @@ export interface NamedCase {
 /** What stands for a series in a legend. */
 export type LegendKey = 'fill' | 'marker' | 'line';
 
-/** A piece of a scene with the ink that it becomes; pieces of one group that are drawn one after the other may be one. */
-export type ScenePiece = Piece & {
-  ink: SceneInk;
-  /** Of a case: where it stands in the box, and its row in its mark. */
-  place?: SpacePoint;
-  row?: number;
-};
-
-/** What pieces are drawn with; markers of one look share it, and their rows tell their roles apart. */
-export type SceneInk =
-  | { is: 'marker'; fill: Fill; shape: MarkerShape; times: number; role: string }
-  | { is: 'line'; stroke: PlateStroke; role: string; from: string }
-  | { is: 'face'; fill: string; opacity: number; role: string; from: string };
-
 /** A type of mark. Whatever other code needs to know about a type is a member here. */
 export interface MarkType<M extends Mark> {
   /** Ink in layers: those of all marks are drawn before the next of any. */
   ink(mark: M, context: MarkContext): PlateItem[][];
-  /** Its pieces in space, which are sorted among those of all marks; its own ink is none then. */
-  pieces?(mark: M, context: MarkContext, next: () => number): ScenePiece[];
   /** The values that it reaches along each axis that shows numbers. */
   ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number>; z?: ArrayLike<number> };
   /** Those of its ends whose leaving the panel it does not show; left out: all. */

@@ -1,30 +1,21 @@
 import { entryAt } from '../../at.js';
 import type { SpotsMark } from '../../chart/plan.js';
-import { blended, contrast } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
 import type { Seen, SpacePoint } from '../../space/view.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import { onPage, type SceneScales } from '../axes/sceneScales.js';
 import { accentOf } from '../ink/fills.js';
-import type { Fill } from '../ink/looks.js';
-import { groundOf } from '../ink/seen.js';
-import { shadedFill } from '../ink/shades.js';
 import type { Sheet } from '../sheet.js';
 import { diameterFor } from './cloud.js';
-import { markerSettings, shapeOf } from './markers.js';
-import type { MarkType, NamedCase, SceneInk, ScenePiece } from './markType.js';
+import { markerSettings } from './markers.js';
+import type { MarkType, NamedCase } from './markType.js';
 
 /**
  * By how much a marker at the near end of the box is larger than one in its middle, and one at the far end smaller, where a
  * parallel view shows depth by size.
  */
 const parallelDepth = 0.35;
-/** What marks keep of their contrast to the ground (WCAG 2.2, 1.4.11). */
-const leastContrast = 3;
-/** Fading goes in steps, so that thousands of markers are few pieces of ink. */
-const fadeSteps = 16;
-
 /** A case in its scene. */
 interface Spot {
   row: number;
@@ -59,13 +50,13 @@ function alongOf(scale: NumberScale): (value: number) => number {
   };
 }
 
-const sceneOf = ({ space }: PanelScales): SceneScales => {
+export const sceneOf = ({ space }: PanelScales): SceneScales => {
   if (!space) throw new Error('this mark needs a scene');
   return space;
 };
 
 /** How near a place is, from −1 at the far end of the box to 1 at the near one. */
-function depthAt({ projection }: SceneScales, sides: SpacePoint, place: SpacePoint): number {
+export function depthAt({ projection }: SceneScales, sides: SpacePoint, place: SpacePoint): number {
   const [, , near] = projection.see(place);
   const [, , middle] = projection.see([0, 0, 0]);
   const half = Math.hypot(...sides) / 2;
@@ -89,52 +80,9 @@ export function sizeIn(
   return diameter * (1 + parallelDepth * depthAt(scene, space.sides, place));
 }
 
-/** A fill that has lost some of its colour to the paper, but stands out from it as marks must. */
-function faded(sheet: Sheet, fill: Fill, share: number): Fill {
-  const step = Math.round(share * fadeSteps) / fadeSteps;
-  const ground = groundOf(sheet.settings);
-  for (let k = Math.round(step * fadeSteps); k > 0; k -= 1) {
-    const color = blended(fill.color, ground, 1 - (k / fadeSteps) * sheet.settings.scene.fade);
-    if (contrast(color, ground) >= leastContrast) return { ...fill, color };
-  }
-  return fill;
-}
-
 /** The markers of many cases in space. */
 export const spots: MarkType<SpotsMark> = {
   ink: () => [],
-  pieces(mark, context, next) {
-    const { sheet, scales, fill, series, role } = context;
-    const scene = sceneOf(scales);
-    const shape = shapeOf(sheet, series);
-    const { shades, ids } = mark;
-    const space = sheet.plan.space;
-    const points = besideRole(role, 'points');
-    let ink: Extract<SceneInk, { is: 'marker' }> | undefined;
-    return spotsIn(mark, scene).map((spot): ScenePiece => {
-      const { row, place, seen } = spot;
-      const base = shades ? shadedFill(sheet, fill, entryAt(shades, row)) : fill;
-      const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, row) });
-      // Singled out cases have their own colour, all others that of the ramp.
-      const drawnAs = named && (!shades || named.color !== fill.color) ? named : base;
-      const far = space?.depth.fade ? (1 - depthAt(scene, space.sides, place)) / 2 : 0;
-      const look = far > 0 && drawnAs.color !== 'none' ? faded(sheet, drawnAs, Math.min(1, far)) : drawnAs;
-      const times = sizeIn(mark, scene, sheet, spot);
-      const radius = ((look.size ?? sheet.settings.markers.size) * times) / 2;
-      if (ink?.fill !== look || ink.times !== times) ink = { is: 'marker', fill: look, shape, times, role: points };
-      return {
-        is: 'marker',
-        id: next(),
-        rank: 2,
-        group: role,
-        at: seen,
-        radius,
-        place,
-        row,
-        ink,
-      };
-    });
-  },
   ends: ({ xs, ys, zs }) => ({ x: xs, y: ys, z: zs }),
   occupies(mark, sheet, scales) {
     const scene = sceneOf(scales);

@@ -5,6 +5,7 @@ import { error, type Problem } from '../../problem/problem.js';
 import { textRoles } from '../../schema/look/names.js';
 import { type FittedLegend, fitLegend } from '../legend/legend.js';
 import type { Sheet } from '../sheet.js';
+import type { Stage } from '../space/stage.js';
 import { carried, remembered } from '../trace.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingWords } from './heading.js';
@@ -15,6 +16,8 @@ import type { Settled } from './settled.js';
 export interface FigureRequest extends HeadingWords {
   sheets: readonly Sheet[];
   grid: PanelGrid;
+  /** What lays scenes out, of a figure in space. */
+  stage?: Stage | undefined;
 }
 
 /** A layout tried at one text size. */
@@ -78,7 +81,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   const legendFits = !legend || (legend.width <= inner.width + 0.01 && legend.height <= inner.height + 0.01);
   if (!legendFits) return undefined;
   const room = panelRoom(sheet, inner, heading, legend);
-  const settled = settle(sheets, request.grid, room);
+  const settled = settle({ ...request, sheets }, room);
   if (!settled) return undefined;
   const { frame, panels } = settled;
   const least = settings.panel.least;

@@ -7,8 +7,7 @@ import { secondInk, secondTitleInk } from '../axes/secondAxis.js';
 import { tableInk } from '../labels/axisTable.js';
 import { marksInk } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
-import { axesInk as sceneAxesInk } from '../space/scene.js';
-import { sceneInk } from '../space/sceneMarks.js';
+import type { Stage } from '../space/stage.js';
 import { carried, remembered } from '../trace.js';
 import { paperBehind, textAt, textLabel } from '../words/textAt.js';
 import { em, type Typesetter } from '../words/typesetter.js';
@@ -128,8 +127,9 @@ function axesInk(settled: SettledPanel, order: readonly ('x' | 'y')[]): PlateIte
 }
 
 /** The ink of a panel with its title and axes. */
-function panelInk(settled: SettledPanel): PlateItem[] {
-  const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
+function panelInk(settled: SettledPanel, stage: Stage | undefined): PlateItem[] {
+  const { sheet, panel, scales, labels, crossing, labelled, title, scene } = settled;
+  const { space } = sheet.plan;
   const size = em(sheet);
   const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
     (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
@@ -156,8 +156,8 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       return remembered(sheet, () => secondInk(sheet, second, scale, { panel, offset }), second);
     }),
     ...(isUnder ? axes : []),
-    ...(sheet.plan.space && settled.scene
-      ? [...sceneInk(sheet, sheet.plan.space, settled.scene, scales), ...sceneAxesInk(sheet, settled.scene)]
+    ...(space && stage && scene
+      ? [...stage.sceneInk(sheet, space, scene, scales), ...stage.axesInk(sheet, scene)]
       : marksInk(sheet, scales)),
     ...(isUnder ? [] : crossing.x || crossing.y ? labelsApart(axes, settled) : axes),
     ...labels.items,
@@ -178,10 +178,11 @@ function panelInk(settled: SettledPanel): PlateItem[] {
 export function panelsInk(
   sheet: Typesetter,
   { panels, titles, depths, farDepths, aboveTitle, frame }: Settled,
+  stage: Stage | undefined,
 ): PlateItem[] {
   const several = panels.length > 1;
   const inks = panels.map((panel, i) => {
-    const ink = panelInk(panel);
+    const ink = panelInk(panel, stage);
     return several ? ink.map((item) => ({ ...item, role: `panels[${i}].${item.role}` })) : ink;
   });
   const first = entryAt(panels, 0);

@@ -16,7 +16,7 @@ import { outerAnnotations, withInner } from '../labels/annotations.js';
 import { fitTable } from '../labels/axisTable.js';
 import { insetOf } from '../labels/textColumns.js';
 import type { Sheet } from '../sheet.js';
-import { fitScene } from '../space/scene.js';
+import type { Stage } from '../space/stage.js';
 import { remembered } from '../trace.js';
 import { em, setRole } from '../words/typesetter.js';
 import { type GridPlace, gridPlace } from './grid.js';
@@ -83,21 +83,29 @@ function tableOf(sheet: Sheet, x: AnyAxis, scales: PanelScales): SettledPanel['t
   return { fitted: remembered(sheet, () => fitTable(sheet, axisTable, ticks)), places };
 }
 
+/** The panels of a figure, and what lays out their scenes where they are in space. */
+interface Panels {
+  sheets: readonly Sheet[];
+  grid: PanelGrid;
+  stage?: Stage | undefined;
+}
+
 /** A panel among others, and the box available to it. */
 interface PanelRoom {
   grid: PanelGrid;
   place: GridPlace;
   whole: Box;
+  stage: Stage | undefined;
 }
 
-function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: FittedAxes): SettledPanel {
+function settledPanel(sheet: Sheet, { grid, place, whole, stage }: PanelRoom, done: FittedAxes): SettledPanel {
   const { equalScales } = sheet.settings.panel;
   const { panel, axes } = equalScales
     ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
     : { panel: whole, axes: fitAxes(sheet, whole, done) };
   const { x, y } = axes;
   const { space } = sheet.plan;
-  const scene = space && remembered(sheet, () => fitScene(sheet, space, panel));
+  const scene = space && stage && remembered(sheet, () => stage.fitScene(sheet, space, panel));
   const flat = remembered(sheet, () => scalesOf(sheet, panel, x, y));
   const scales = scene ? { ...flat, space: scene.scales } : flat;
   const outer = { x: !grid.shared.x || place.top, y: !grid.shared.y || place.last };
@@ -143,7 +151,7 @@ function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces & 
 }
 
 /** The panels in their boxes under their titles, and the height that the titles take. */
-function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGrid) {
+function panelsIn(boxes: readonly Box[], { sheets, grid, stage }: Panels) {
   const sheet = entryAt(sheets, 0);
   const { width } = entryAt(boxes, 0);
   const heads = grid.titles?.map((title) =>
@@ -152,7 +160,7 @@ function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGr
   const done: FittedAxes = new Map();
   const panels = sheets.map((each, i): SettledPanel => {
     const place = gridPlace(grid, i, sheets.length);
-    const settled = settledPanel(each, { grid, place, whole: entryAt(boxes, i) }, done);
+    const settled = settledPanel(each, { grid, place, whole: entryAt(boxes, i), stage }, done);
     return heads ? { ...settled, title: entryAt(heads, i) } : settled;
   });
   return { panels, head: heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0 };
@@ -186,7 +194,8 @@ const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): bo
  * Finds the panels: margins follow from what has to fit, and what fits follows from the panels. From the third pass on
  * margins only grow, so the passes end; undefined where nothing is left of the panels.
  */
-export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Settled | undefined {
+export function settle(all: Panels, room: Box): Settled | undefined {
+  const { sheets, grid } = all;
   const sheet = entryAt(sheets, 0);
   const overhang = Math.max(...sheets.map((each) => markerOverhang(each, each.settings.space.page * em(each))));
   let spaces: Spaces = { left: 0, right: 0, top: 0, bottom: 0, across: 0, down: 0 };
@@ -195,7 +204,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     const boxes = panelBoxes(room, grid, sheets.length, { ...spaces, head });
     const first = entryAt(boxes, 0);
     if (first.width < 4 || first.height < 4) return undefined;
-    const { panels, head: newHead } = panelsIn(boxes, sheets, grid);
+    const { panels, head: newHead } = panelsIn(boxes, all);
     if (panels.some(({ scene }) => scene?.isInside === false)) return undefined;
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
     const inner = spacesFor(sheet, panels, overhang);

@@ -12,13 +12,13 @@ import { fillOf } from '../ink/fills.js';
 import type { Point } from '../ink/point.js';
 import { groundOf, lineInk } from '../ink/seen.js';
 import { markerOf, markerOutline, shapeOf } from '../marks/markers.js';
-import type { SceneInk, ScenePiece } from '../marks/markType.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { cornersOf, lineAcross, type Wall } from './box.js';
 import { withoutHidden } from './hidden.js';
 import type { Scene } from './scene.js';
 import { type SceneAxis, settingsOf } from './sceneAxis.js';
+import type { SceneInk, ScenePiece } from './scenePiece.js';
 
 const isBackWall = ({ isBack }: Wall): boolean => isBack;
 

@@ -1,5 +1,4 @@
 import type { AxisLimits } from '../../chart/chartInput.js';
-import { kindOf } from '../../chart/kinds.js';
 import { type PlannedChart, planChart } from '../../chart/planChart.js';
 import { settingOf } from '../../check/measure/settingOf.js';
 import { movedPanel } from '../../layout/axes/movedPanel.js';
@@ -117,6 +116,7 @@ function plateOf(
     heading,
     subtitle: heading === undefined ? undefined : subtitle,
     source,
+    stage: gathered.stage,
   });
   const problems = laidOut.problems.map((problem) =>
     problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
@@ -182,7 +182,7 @@ export interface PlannedFigure {
 
 /** The chart of a figure planned in data units, with what is wrong with it. */
 export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
-  const { figure, table, codebook, resolved, words, locate } = gathered;
+  const { figure, kind, table, codebook, resolved, words, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
   const { axes } = resolved.settings;
   const input = {
@@ -202,7 +202,7 @@ export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
     looks: looksOf(gathered),
     locate,
   };
-  const planned = planChart(kindOf(figure.chart), input, figure.panels);
+  const planned = planChart(kind, input, figure.panels);
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
   problems.push(...emptyAccents({ figure, plans: planned.value.plans }, locate));

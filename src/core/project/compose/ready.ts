@@ -67,8 +67,10 @@ export async function ready(
   const problems = [...read.problems, ...near, ...type.problems, ...planned.problems];
   if (!planned.ok || !type.kit || hasErrors(problems)) return fail(problems);
   const { resolved } = figure;
+  const isInSpace = planned.value.chart.plans.some(({ space }) => space);
   const gathered: Gathered = {
     ...figure,
+    stage: isInSpace ? (await import('../../layout/space/stage.js')).stage : undefined,
     resolved: { ...resolved, settings: withFaces(resolved.settings, type.families) },
     faces: { kit: type.kit, fontBytes: fontReader(request, type.fonts), subsetFont: store.source.subsetFont },
   };

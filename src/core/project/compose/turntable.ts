@@ -1,5 +1,4 @@
 import { entryAt } from '../../at.js';
-import { seenFrom } from '../../chart/space/space.js';
 import type { SpaceSettings } from '../../chart/space/spaceSettings.js';
 import { after, fail, type Outcome, succeed } from '../../problem/problem.js';
 import { type Edit, type Patch, patched, patchFor } from '../../schema/patch.js';
@@ -105,6 +104,7 @@ export async function turntable(
   const settings = figure.chart;
   if (settings.kind !== 'space') return succeed(undefined, found.problems);
   const { chart, colors } = planned;
+  const { seenFrom } = await import('../../chart/space/spaceMaker.js');
   const view = entryAt(
     chart.plans.flatMap(({ space }) => space?.view ?? []),
     0,

@@ -13,38 +13,7 @@ import {
 } from '../../data/table.js';
 import { type Expression, functionNames, readExpression } from '../../expression/expression.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../problem/problem.js';
-
-/** Names that a formula may mean as numbers of mathematics, where the table has no columns of these names. */
-const constants = ['pi', 'e'];
-
-/** The names in a formula that refer to numbers, as opposed to function names and the "e" of a power of ten. */
-const namesIn = (formula: string): string[] => [
-  ...new Set(
-    [
-      ...formula.matchAll(
-        /\d+\.?\d*(?:[eE][+-]?\d+)?|\.\d+|([\p{L}_][\p{L}\p{N}\p{M}_]*)(?!\s*\(|[\p{L}\p{N}\p{M}_])/gu,
-      ),
-    ]
-      .map(([, name]) => name)
-      .filter((name) => name !== undefined),
-  ),
-];
-
-/** Replaces requests for computed columns by requests for the columns in their formulas. @param on names already being resolved, which a formula may not use again */
-function sourcesOf(request: ColumnRequest, codebook: Codebook, on: readonly string[] = []): ColumnRequest[] {
-  const { formula } = codebook.variable(request.column);
-  if (formula === undefined || on.includes(request.column)) return [request];
-  const path = `codebook.variables.${request.column}.formula`;
-  return namesIn(formula).flatMap((column) => {
-    const isMaybe = constants.includes(column) && !codebook.variables.includes(column);
-    const source: ColumnRequest = { column, as: 'number', path, ...(isMaybe ? { maybe: true } : {}) };
-    return sourcesOf(source, codebook, [...on, request.column]);
-  });
-}
-
-/** The requests as they go to the table: columns that are computed are not in it. */
-export const withSources = (requests: readonly ColumnRequest[], codebook: Codebook): ColumnRequest[] =>
-  requests.flatMap((request) => sourcesOf(request, codebook));
+import { constants, namesIn } from './formulaSources.js';
 
 /** Columns of one table that are computed by the formulas of its codebook, each once. */
 class Computer {
@@ -133,15 +102,13 @@ function asCategories({ name, numbers }: NumberColumn): CategoryColumn {
   return { as: 'category', name, codes, texts: [...places.keys()] };
 }
 
-/** The table with the columns that were asked for and that its codebook computes. */
-export function withComputed(
+/** The table with columns that its codebook computes. @param wanted requests for such columns */
+export function computedTable(
   table: Table,
   codebook: Codebook,
-  requests: readonly ColumnRequest[],
+  wanted: readonly ColumnRequest[],
   locate: (path: string) => Place,
 ): Outcome<Table> {
-  const wanted = requests.filter(({ column }) => codebook.variable(column).formula !== undefined);
-  if (wanted.length === 0) return succeed(table);
   const computer = new Computer(table, codebook, locate);
   const columns = new Map<string, Column>(table.columns.map((own) => [columnKey(own.name, own.as), own]));
   for (const { column, as } of wanted) {

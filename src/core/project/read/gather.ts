@@ -2,10 +2,12 @@ import type { Finer } from '../../ask/asked.js';
 import type { Asked } from '../../ask/kept.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
-import { type ChartSettings, columnsOf, kindOf } from '../../chart/kinds.js';
+import type { LoadedKind } from '../../chart/kind.js';
+import { type ChartSettings, columnsOf, kindOf, loadedKind } from '../../chart/kinds.js';
 import { type Codebook, type CodebookTerms, codebookOf } from '../../data/codebook.js';
 import { fileColumn, withFiles } from '../../data/joined.js';
 import type { ColumnRequest, Table } from '../../data/table.js';
+import type { Stage } from '../../layout/space/stage.js';
 import {
   error,
   fail,
@@ -49,6 +51,8 @@ export interface ReadFigure {
   /** The figure file: its name, and the SHA-256 of its text. */
   madeFrom: ReturnType<typeof madeFrom>;
   figure: SpokenFigure;
+  /** The kind of its chart. */
+  kind: LoadedKind<ChartSettings, object>;
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
@@ -80,6 +84,8 @@ export interface Readable extends ReadFigure {
 /** A figure with the type of its words: ready to be laid out. */
 export interface Gathered extends ReadFigure {
   faces: Faces;
+  /** What lays out its scenes, where it is one in space. */
+  stage: Stage | undefined;
 }
 
 export interface GatherOptions {
@@ -257,15 +263,10 @@ export async function gatherFigure(
   const locate = locator(figure, reading);
   const asked: Asked[] = [];
   const fresh = options.fresh === true;
-  const gathered = await gatherTable(gatherer, {
-    figure,
-    codebook: known,
-    requests,
-    locate,
-    asked,
-    fresh,
-    finer: options.finer,
-  });
+  const [gathered, kind] = await Promise.all([
+    gatherTable(gatherer, { figure, codebook: known, requests, locate, asked, fresh, finer: options.finer }),
+    loadedKind(chart),
+  ]);
   const { table, codebook = known } = gathered ?? {};
   if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
   gatherer.problems.push(...lackingWords(known, requests, locate));
@@ -287,6 +288,7 @@ export async function gatherFigure(
       id: idOf(figure.value, path),
       madeFrom: madeFrom(path, text),
       figure: { ...file, chart },
+      kind,
       spoken,
       codebook,
       layers,

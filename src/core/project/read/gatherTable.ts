@@ -18,7 +18,6 @@ import { error, fail, type Outcome, type Place, succeed, warning } from '../../p
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Asking } from './askTable.js';
-import { withComputed, withSources } from './computed.js';
 import {
   dataConnection,
   dataFiles,
@@ -30,6 +29,7 @@ import {
   type OneFile,
   sampleOf,
 } from './dataFiles.js';
+import { computedAmong, withSources } from './formulaSources.js';
 import { type Gatherer, readTableFile } from './gatherer.js';
 import type { Reading } from './readFiles.js';
 
@@ -231,11 +231,27 @@ function rowsInFile(gatherer: Gatherer, { figure, codebook, requests, locate }: 
   return gatherer.keep(readRows(rows, { ...reading, placeOf }));
 }
 
-/** The table that a figure draws, read or asked, with the codebook that knows its columns. */
-export async function gatherTable(
+/** A table with the codebook that knows its columns. */
+interface KnownTable {
+  table: Table;
+  codebook: Codebook;
+}
+
+/** A table with the columns that its codebook computes. What reads formulas is loaded where there are any. */
+async function withComputed(
   gatherer: Gatherer,
-  request: TableRequest,
-): Promise<{ table: Table; codebook: Codebook } | undefined> {
+  { table, codebook }: KnownTable,
+  { requests, locate }: TableRequest,
+): Promise<KnownTable | undefined> {
+  const wanted = computedAmong(requests, codebook);
+  if (wanted.length === 0) return { table, codebook };
+  const { computedTable } = await import('./computed.js');
+  const whole = gatherer.keep(computedTable(table, codebook, wanted, locate));
+  return whole && { table: whole, codebook };
+}
+
+/** The table that a figure draws, read or asked, with the codebook that knows its columns. */
+export async function gatherTable(gatherer: Gatherer, request: TableRequest): Promise<KnownTable | undefined> {
   const { figure, codebook, requests, locate } = request;
   const { data } = figure.value;
   if (data === undefined) {
@@ -253,13 +269,11 @@ export async function gatherTable(
     const own = { ...request, requests: read };
     const table = asked ? await askConnection(gatherer, own, asked) : await readTables(gatherer, own);
     const out = table && spreadOut(gatherer, table, { ...request, requests: read });
-    const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
-    return whole && { table: whole, codebook: out.codebook };
+    return out && withComputed(gatherer, out, request);
   }
   const rows = rowsInFile(gatherer, { ...request, requests: read });
   const table = rows && casesOf(gatherer, rows, figure, locate('data'));
-  const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
-  return whole && { table: whole, codebook };
+  return table && withComputed(gatherer, { table, codebook }, request);
 }
 
 /** A table of a figure that can be read once more, without its rows of sums. */

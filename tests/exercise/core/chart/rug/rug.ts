@@ -56,5 +56,5 @@ export const rug = {
   schema,
   roles: { category: categoryRole, value: valueRole },
   shows: () => ({ x: 'category', y: 'value' }),
-  draw,
+  load: async () => ({ draw }),
 } satisfies ChartKind<RugSettings>;

@@ -5,7 +5,7 @@ import type { Seen, SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { tripleOf } from '../../tuple.js';
 import { inBox, isInBox, onPage, type SceneScales } from '../axes/sceneScales.js';
-import type { ScenePiece } from './markType.js';
+import type { ScenePiece } from './scenePiece.js';
 
 type Triangle = readonly [number, number, number];
 
