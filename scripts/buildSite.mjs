@@ -8,8 +8,8 @@
 import { copyFileSync, cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { build } from 'esbuild';
 import MarkdownIt from 'markdown-it';
+import { build, defaultClientConditions } from 'vite';
 import { Examples } from '../site/examples.mjs';
 import { anchorOf, escaped, rendered } from '../site/markdown.mjs';
 import { settingAnchor, settingsOf, settingsTable } from '../site/settings.mjs';
@@ -259,19 +259,23 @@ for (const path of wanted) {
 }
 copyFileSync(join(root, 'site', 'site.css'), join(out, 'site.css'));
 
+const client = join(root, 'site', 'client');
+const files = { entryFileNames: '[name].js', chunkFileNames: 'parts/[name]-[hash].js' };
+const entries = ['page', 'live', 'settings'].map((name) => [name, join(client, `${name}.ts`)]);
 await build({
-  absWorkingDir: join(root, 'site', 'client'),
-  entryPoints: ['page.ts', 'live.ts', 'liveWorker.ts', 'settings.ts'],
-  outdir: out,
-  bundle: true,
-  splitting: true,
-  format: 'esm',
-  minify: true,
-  charset: 'utf8',
-  target: 'es2022',
-  chunkNames: 'parts/[name]-[hash]',
-  conditions: ['@hexis/source'],
-  logLevel: 'warning',
+  root: client,
+  configFile: false,
+  logLevel: 'error',
+  base: './',
+  resolve: { conditions: ['@hexis/source', ...defaultClientConditions] },
+  worker: { format: 'es', rolldownOptions: { output: files } },
+  build: {
+    outDir: out,
+    emptyOutDir: false,
+    target: 'es2022',
+    modulePreload: false,
+    rolldownOptions: { input: Object.fromEntries(entries), output: files },
+  },
 });
 
 process.stdout.write(`dist/site: ${pages.size} pages, ${pictures} examples, ${found.length} parts to be found\n`);

@@ -12,7 +12,7 @@ const waiting = new Map<number, (drawn: Drawn) => void>();
 /** Asks the worker to draw; it is loaded with the first question. */
 function draw(example: { at: string; around: string; isChart: boolean; text: string }): Promise<Drawn> {
   if (!worker) {
-    worker = new Worker(new URL('liveWorker.js', import.meta.url), { type: 'module' });
+    worker = new Worker(new URL('./liveWorker.ts', import.meta.url), { type: 'module' });
     worker.addEventListener('message', ({ data }: MessageEvent<{ id: number; drawn: Drawn }>) => {
       waiting.get(data.id)?.(data.drawn);
       waiting.delete(data.id);
