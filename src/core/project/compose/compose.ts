@@ -26,6 +26,7 @@ import { readCallouts } from './callouts.js';
 import type { Drawing } from './drawing.js';
 import { fromRight, type LaidPlate } from './fromRight.js';
 import { emptyAccents, idleSettings } from './idleSettings.js';
+import { keptPlan } from './keptPlans.js';
 
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
@@ -151,10 +152,17 @@ function plateOf(
   return succeed(shown, [...problems, ...idle]);
 }
 
-const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {
+/** What a plan hangs on of an axis. */
+const endsOf = ({ from, to, scale, exponent }: AxisSettings) => {
   const limit = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
-  return { from: limit(from), to: limit(to), transform: transformFor(scale, exponent) };
+  return { from: limit(from), to: limit(to), scale, exponent };
 };
+
+const limitsOf = ({ from, to, scale, exponent }: ReturnType<typeof endsOf>): AxisLimits => ({
+  from,
+  to,
+  transform: transformFor(scale, exponent),
+});
 
 /** The looks that notes speak of. */
 function looksOf({ layers, resolved }: ReadFigure) {
@@ -184,25 +192,22 @@ export interface PlannedFigure {
 export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
   const { figure, kind, table, codebook, resolved, words, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
-  const { axes } = resolved.settings;
-  const input = {
+  const { axes, numbers, words: wordForms, wording } = resolved.settings;
+  const hangsOn = {
     settings: figure.chart,
-    table,
-    codebook,
     accents: figure.accents ?? [],
     spotlight: figure.spotlight ?? [],
-    numbers: resolved.settings.numbers,
-    words,
+    numbers,
     labels: labelParts(resolved.settings),
-    limits: {
-      x: limitsOf(axes.x),
-      y: limitsOf(axes.y),
-      ...(axes.z ? { z: limitsOf(axes.z) } : {}),
-    },
     looks: looksOf(gathered),
-    locate,
   };
-  const planned = planChart(kind, input, figure.panels);
+  const [x, y, z] = [endsOf(axes.x), endsOf(axes.y), axes.z && endsOf(axes.z)];
+  const limits = { x: limitsOf(x), y: limitsOf(y), ...(z ? { z: limitsOf(z) } : {}) };
+  const { panels } = figure;
+  const { code } = words.language;
+  const planned = keptPlan(gathered, { ...hangsOn, ends: { x, y, z }, panels, code, wordForms, wording }, () =>
+    planChart(kind, { ...hangsOn, table, codebook, words, limits, locate }, panels),
+  );
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
   problems.push(...emptyAccents({ figure, plans: planned.value.plans }, locate));
@@ -212,10 +217,10 @@ export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
   const said = new Map(misfits.map((problem) => [JSON.stringify([problem.code, problem.facts]), problem]));
   problems.push(...[...said.values()].slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
-  if (roundsShares(planned.value, resolved)) {
-    planned.value.note.push(noteSentence({ is: 'roundedShares' }, words));
-  }
-  return succeed({ chart: planned.value, colors }, problems);
+  const chart = roundsShares(planned.value, resolved)
+    ? { ...planned.value, note: [...planned.value.note, noteSentence({ is: 'roundedShares' }, words)] }
+    : planned.value;
+  return succeed({ chart, colors }, problems);
 }
 
 /**

@@ -1,12 +1,17 @@
 import { type Column, type ColumnRequest, columnKey, everyColumn, type Table, tableOf } from '../../data/table.js';
 import { type Outcome, succeed } from '../../problem/problem.js';
 
+/** So many views are kept. */
+const mostViews = 64;
+
 /** The columns of one table that were read so far. */
 export class TableShelf {
   private table: Table | undefined;
   private readonly columns = new Map<string, Column>();
   /** What was asked for and is no column of that kind, such as dates that were tried as numbers. */
   private readonly absent = new Set<string>();
+  /** The table with some of its columns, one and the same for all who ask for these. */
+  private readonly views = new Map<string, Table>();
 
   /** How many cells are kept. */
   get cells(): number {
@@ -28,11 +33,18 @@ export class TableShelf {
     for (const column of found.value.columns) this.columns.set(columnKey(column.name, column.as), column);
     for (const key of keys) if (!this.columns.has(key)) this.absent.add(key);
     this.table = found.value;
+    this.views.clear();
     return found;
   }
 
   private view(table: Table, keys: readonly string[]): Outcome<Table> {
+    const asked = JSON.stringify(keys);
+    const known = this.views.get(asked);
+    if (known) return succeed(known);
     const columns = [...new Set(keys)].flatMap((key) => this.columns.get(key) ?? []);
-    return succeed(tableOf({ ...table, columns, measured: [] }));
+    const view = tableOf({ ...table, columns, measured: [] });
+    if (this.views.size >= mostViews) this.views.clear();
+    this.views.set(asked, view);
+    return succeed(view);
   }
 }
