@@ -1,7 +1,7 @@
-import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { afterEach, describe, expect, test } from '@jest/globals';
-import { openProject } from 'hexis';
+import { openProject, problemText } from 'hexis';
 import { disk } from 'hexis/node';
 import { folderWith, hexisAlone } from '../helpers/hexis.js';
 
@@ -42,6 +42,23 @@ describe('files that an engine reads', () => {
     expect((await drawnOf('"none/*.csv"')).codes).toEqual(['pattern-empty']);
     put('a [1] (b)/{x}-1.csv', rows);
     expect(meansOf(await drawnOf('"a [1] (b)/{x}-?.csv"'))).toEqual(means);
+  });
+
+  test('may be small and have more rows than are read into memory', async () => {
+    const { DuckDBInstance } = await import('@duckdb/node-api');
+    const engine = await DuckDBInstance.create(':memory:');
+    const connection = await engine.connect();
+    const rows = 'select 1 + i % 2 as bed, 2.0 + i % 2 as yield from range(5000002) as t(i)';
+    await connection.run(`copy (${rows}) to '${folder.at('t.parquet')}' (format parquet)`);
+    connection.closeSync();
+    engine.closeSync();
+    expect(statSync(folder.at('t.parquet')).size).toBeLessThan(20e6);
+    expect(meansOf(await drawnOf('t.parquet'))).toEqual([
+      ['1', 2_500_001, 2],
+      ['2', 2_500_001, 3],
+    ]);
+    const { problems } = await drawnOf('{ file: t.parquet, engine: memory }');
+    expect(problems.map(problemText).join()).toMatch(/5000002 rows.*write engine: embedded beside its file/s);
   });
 
   test('may have any name', async () => {

@@ -12,7 +12,7 @@ import { holdPages } from './pages.js';
 import { compressors } from './unpack.js';
 
 /** More rows than these do not fit into memory with all that a figure makes of them. */
-const mostRows = 5_000_000;
+export const mostRows = 5_000_000;
 const mostCells = 50_000_000;
 
 /** How many rows are read of so many columns. */
@@ -43,9 +43,14 @@ async function readable<T>(read: () => Promise<T>): Promise<T> {
   }
 }
 
-/** A file in memory, as it is read piece by piece. */
-interface ParquetFile {
+/** A file, as it is read piece by piece. */
+interface ParquetPieces {
   byteLength: number;
+  slice(start: number, end?: number): ArrayBuffer | Promise<ArrayBuffer>;
+}
+
+/** A file in memory. */
+interface ParquetFile extends ParquetPieces {
   slice(start: number, end?: number): ArrayBuffer;
 }
 
@@ -74,6 +79,10 @@ function rowsIn({ row_groups: groups, num_rows: all }: FileMetaData): number {
   if (sum !== Number(all)) throw new Error('rows differ');
   return sum;
 }
+
+/** How many rows a file says that it has, by the list of its contents at its end; undefined where that cannot be read. */
+export const rowsSaid = (file: ParquetPieces): Promise<number | undefined> =>
+  parquetMetadataAsync(file, { parsers, geoparquet: false }).then(rowsIn, () => undefined);
 
 /** What is in a file. @throws {ParquetFault} where it is none */
 async function opened(bytes: Uint8Array): Promise<OpenParquet> {

@@ -74,7 +74,7 @@ export const tablesWordings = {
   }),
   'table-too-long': (f: { rows: number; columns: number; most: number }) => ({
     found: `the table has ${f.rows} rows, of which ${plural(f.columns, 'column')} ${f.columns === 1 ? 'is' : 'are'} needed`,
-    expected: `at most ${f.most} rows; a figure needs their means, counts or shares, which a program that reads such files can make`,
+    expected: `at most ${f.most} rows; more are asked of an engine in place: write engine: embedded beside its file, on a machine that has one`,
   }),
   'answer-empty': (f: { table: string }) => ({
     found: `${f.table} has no rows`,
