@@ -228,7 +228,9 @@ async function drawFigure(project: Project, path: string, plan: DrawPlan): Promi
     const file = pathFor(plan, drawing, format);
     if (!file.ok) return { ok: false, problems: [...problems, ...file.problems] };
     const written = await writeAs(drawing, format, { dpi, text, inks, ground, carries });
-    problems.push(...written.problems);
+    // What one format says of the inks, the next would say again.
+    const before = new Set(problems.map((problem) => JSON.stringify(problem)));
+    problems.push(...written.problems.filter((problem) => !before.has(JSON.stringify(problem))));
     if (!written.ok) return { ok: false, problems };
     const replaces = call.replace ? {} : { replaces: format.isOwn };
     outputs.push({ path: file.value, bytes: written.value, ...replaces });

@@ -1,5 +1,6 @@
 import { greyOf } from '../color/color.js';
 import type { Plate, PlateItem, PlateStroke } from '../plate/plate.js';
+import { roleOf } from '../plate/role.js';
 
 /** What a file is printed with: all colours, greys of the same lightness, or black alone. */
 export type Inks = 'color' | 'grey' | 'black';
@@ -32,6 +33,43 @@ export function recolored(items: readonly PlateItem[], to: (color: string) => st
       ...(item.stroke ? { stroke: stroked(item.stroke) } : {}),
     };
   });
+}
+
+/** The colour that ink shows its data by; none of words. */
+const colorOf = (item: PlateItem): string | undefined =>
+  item.type === 'text'
+    ? undefined
+    : (('fill' in item ? item.fill : undefined) ?? ('stroke' in item ? item.stroke?.color : undefined));
+
+/** No marker is as large, in points: of larger surfaces the colour speaks, not the outline. */
+const surfaceFrom = 16;
+
+/** What ink looks like apart from its colour: outlines in their own coordinates, and dashes. */
+function formOf(item: PlateItem): string {
+  const dash = 'stroke' in item ? (item.stroke?.dash ?? []).join() : '';
+  const { width, height } = item.box;
+  if (item.type === 'path' && item.fill !== undefined && Math.min(width, height) > surfaceFrom) return 'surface';
+  if (item.type !== 'path' && item.type !== 'markers') return `${item.type} ${dash}`;
+  const { x, y } = item.type === 'path' ? item.box : { x: 0, y: 0 };
+  const places = item.outline.coordinates.map((at, i) => Math.round(2 * (at - (i % 2 === 0 ? x : y))));
+  return `${item.type} ${dash} ${item.outline.commands} ${places}`;
+}
+
+/**
+ * How many colours that stand for different data become one black, in ink of one form: bars, cells, lines or markers that black
+ * ink alone leaves alike; 1 or fewer where there are none.
+ */
+export function blackAlike({ items }: Pick<Plate, 'items'>): number {
+  const colors = new Map<string, Set<string>>();
+  for (const item of items) {
+    const color = colorOf(item);
+    const { of, part, piece } = roleOf(item);
+    const isKey = of === 'legend' && part === 'entries';
+    if (color === undefined || (!item.shows && !isKey) || inked(color, 'black') !== '#000000') continue;
+    const key = `${of} ${part} ${piece} ${formOf(item)}`;
+    colors.set(key, (colors.get(key) ?? new Set()).add(color));
+  }
+  return Math.max(0, ...[...colors.values()].map(({ size }) => size));
 }
 
 /** A plate in other inks. */

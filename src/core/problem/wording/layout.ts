@@ -93,4 +93,8 @@ export const layoutWordings = {
     expected: `at least ${f.needed}`,
     write: `${f.side}: ${f.needed}`,
   }),
+  'inks-alike': (f: { count: number }) => ({
+    found: `${f.count} colours that stand for different data are one black in black ink alone`,
+    expected: 'marks that differ by pattern, as "style: mono" draws them, or greys: "inks: grey"',
+  }),
 } satisfies Record<string, (facts: never) => Description>;
