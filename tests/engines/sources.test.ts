@@ -128,6 +128,10 @@ const summed = Object.entries(charts).filter(([name]) =>
     'several columns',
     'lines of means by date',
     'a pie of sums',
+    'a table of correlations',
+    'correlations of whole cases',
+    'correlations of frequencies',
+    'correlations of a choice',
   ].includes(name),
 );
 
@@ -244,6 +248,25 @@ test.each(Object.entries(delicate))('of numbers %s mean and deviation are those 
     );
     expect(told).toEqual(rows);
   }
+});
+
+test.each(Object.entries(delicate))('of numbers %s correlations are those of all rows', async (name, value) => {
+  const table = `r_${name.replaceAll(' ', '_')}`;
+  // A third column lies close together in one group alone.
+  const lines = Array.from({ length: 60_000 }, (_, i) => {
+    const close = i % 3 === 0 ? ((i % 97) + (i % 1000)) / 8192 : i % 1000;
+    return `${i % 3},${value(i)},${i % 11 === 0 ? '' : (i % 1000) / 7 - (i % 13)},${close}`;
+  });
+  const head = 'bed,yield,water,close';
+  writeFileSync(join(server.exchange, 'r.csv'), lines.join('\n'));
+  writeFileSync(folder.at('r.csv'), `${head}\n${lines.join('\n')}\n`);
+  const types = 'bed int, yield float8, water float8, close float8';
+  await server.sql(`create table ${table} (${types}); copy ${table} from '${server.exchange}/r.csv' csv`);
+  const chart = 'kind: matrix, variables: [yield, water, close]';
+  const own = await drawnFrom('r.csv', chart, 'panels: { by: bed }');
+  expect(own.drawing?.numbers.rows.length).toBeGreaterThan(8);
+  for (const data of ['{ file: r.csv, engine: embedded }', `{ connection: garden, table: ${table} }`])
+    expectSame(own, await drawnFrom(data, chart, 'panels: { by: bed }'), false);
 });
 
 describe('of more different values than an answer holds', () => {

@@ -20,8 +20,8 @@ export interface Moments {
   means: Float64Array;
   /** The squared deviations from it, added up. */
   squares: Float64Array;
-  /** The deviations multiplied with those of the other column of a pair, added up; of the first of both. */
-  products?: Float64Array | undefined;
+  /** The deviations multiplied with those of columns that are asked for later, added up, by the names of these. */
+  products?: Readonly<Record<string, Float64Array>> | undefined;
   /** The ends of the numbers of each row, where cells of a grid are asked for; `NaN` where it stands for equal ones. */
   lows?: Float64Array | undefined;
   highs?: Float64Array | undefined;

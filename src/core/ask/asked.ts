@@ -9,8 +9,8 @@ import type { AskedColumn, Detail, Question, Singly } from './question.js';
 const mostAnswered = { each: 1_000_000, alike: 300_000 } as const;
 
 /** Whether the numbers of a column are summed up, or are counted in the cells of a grid. */
-const isSummed = ({ path, cells }: ColumnRequest): boolean =>
-  cells !== undefined || /^chart\.values?(\.\d+)?$/.test(path);
+const isSummed = ({ path, together }: ColumnRequest): boolean =>
+  together === true || /^chart\.values?(\.\d+)?$/.test(path);
 
 /** The columns that a request names; those of numbers where it names none. */
 function namedBy(request: ColumnRequest, requests: readonly ColumnRequest[], columns: readonly SourceColumn[]) {
@@ -40,6 +40,8 @@ function askedFor(
     return { column, as: 'value' };
   const singly = finer?.get(column);
   const cells = requests.find((own) => own.cells !== undefined)?.cells;
+  // Of numbers that go together alone, none is written.
+  const hasDecimals = cells !== undefined || (decimals === undefined && requests.some((own) => !own.together));
   const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
   const edges = [...new Set(requests.flatMap((own) => edgesOf(own, variable) ?? []))];
   return {
@@ -50,7 +52,7 @@ function askedFor(
     ...(edges.length > 0 ? { edges: edges.sort((a, b) => a - b) } : {}),
     ...(apart.length > 0 ? { apart } : {}),
     ...(range ? { within: range } : {}),
-    ...((decimals === undefined || cells !== undefined) && as !== 'cut' ? { decimals: true } : {}),
+    ...(hasDecimals && as !== 'cut' ? { decimals: true } : {}),
   };
 }
 
@@ -79,11 +81,13 @@ export function questionFor(
   const known = columns.filter(({ name, holds }) => byColumn.has(name) && holds !== 'nested');
   const rows = asking.detail === 'rows' ? 'each' : 'alike';
   const asked = known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking));
-  const [one, other] = asked.flatMap(({ column, cells }) => (cells === undefined ? [] : [column]));
+  const isTogether = ({ column, as }: AskedColumn) =>
+    as !== 'value' && as !== 'cut' && byColumn.get(column)?.some((own) => own.together);
+  const together = asked.filter(isTogether).map(({ column }) => column);
   return {
     rows,
     columns: asked,
-    ...(one !== undefined && other !== undefined ? { pair: [one, other] as const } : {}),
+    ...(together.length > 1 ? { together } : {}),
     decimalMark: asking.notation.decimalMark,
     most: mostAnswered[rows],
     ...(asking.sample ? { sample: asking.sample } : {}),

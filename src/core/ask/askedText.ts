@@ -20,7 +20,7 @@ function momentsText({ column, as, cells, singly, edges = [], apart = [], within
 }
 
 /** A question in words, a line for each part of it. */
-export function questionText({ rows, columns, pair, sample }: Question): string[] {
+export function questionText({ rows, columns, together, sample }: Question): string[] {
   const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as !== 'value')];
   const drawn = sample ? `${sample.rows} rows, drawn by lot (seed ${sample.seed})` : 'each row';
   if (rows === 'each') return [`  ${drawn}, by itself: ${names(apart)}`];
@@ -28,7 +28,7 @@ export function questionText({ rows, columns, pair, sample }: Question): string[
   return [
     `  ${alike}: how many they are`,
     ...summed.map(momentsText),
-    ...(pair ? [`  of ${pair.join(' and ')} together: the products of their deviations`] : []),
+    ...(together ? [`  of each two of ${together.join(', ')}: the products of their deviations`] : []),
   ];
 }
 

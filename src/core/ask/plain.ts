@@ -25,7 +25,7 @@ export const questionSchema = z.object({
       decimals: z.optional(z.boolean()),
     }),
   ),
-  pair: z.optional(z.tuple([z.string(), z.string()])),
+  together: z.optional(z.array(z.string())),
   decimalMark: z.enum(['.', ',']),
   most: z.int(),
   some: z.optional(z.literal(true)),
@@ -34,9 +34,9 @@ export const questionSchema = z.object({
 
 export type PlainQuestion = z.infer<typeof questionSchema>;
 
-export const plainQuestion = ({ columns, pair, ...question }: Question): PlainQuestion => ({
+export const plainQuestion = ({ columns, together, ...question }: Question): PlainQuestion => ({
   ...question,
-  ...(pair ? { pair: [pair[0], pair[1]] as [string, string] } : {}),
+  ...(together ? { together: [...together] } : {}),
   columns: columns.map(({ edges, apart, within, singly, ...own }) => ({
     ...own,
     ...(singly ? { singly: { step: singly.step, multiples: [...singly.multiples] } } : {}),
@@ -60,7 +60,7 @@ export const answerShape = {
         z.object({
           means: z.array(z.nullable(z.number())),
           squares: numbers,
-          products: z.optional(numbers),
+          products: z.optional(z.record(z.string(), numbers)),
           lows: z.optional(z.array(z.nullable(z.number()))),
           highs: z.optional(z.array(z.nullable(z.number()))),
           least: z.number(),
@@ -75,6 +75,9 @@ export const answerShape = {
 
 export const answerSchema = z.object(answerShape);
 export type PlainAnswer = z.infer<typeof answerSchema>;
+
+const mapped = <A, B>(from: Readonly<Record<string, A>>, to: (value: A) => B): Record<string, B> =>
+  Object.fromEntries(Object.entries(from).map(([key, value]) => [key, to(value)]));
 
 /** Numbers as JSON has them, with nothing where there is none; and back. */
 const gapped = (values: Float64Array) => Array.from(values, (value) => (Number.isNaN(value) ? null : value));
@@ -96,7 +99,7 @@ export const plainAnswer = ({ rows, sizes, total, statements, columns }: Answer)
             lows: moments.lows && gapped(moments.lows),
             highs: moments.highs && gapped(moments.highs),
             squares: [...moments.squares],
-            products: moments.products && [...moments.products],
+            products: moments.products && mapped(moments.products, (own) => [...own]),
           },
         }
       : {}),
@@ -112,7 +115,9 @@ export const isWhole = ({ rows, sizes, columns }: PlainAnswer): boolean =>
       (!moments ||
         (moments.means.length === rows &&
           moments.squares.length === rows &&
-          [moments.products, moments.lows, moments.highs].every((own) => (own?.length ?? rows) === rows))),
+          [...Object.values(moments.products ?? {}), moments.lows, moments.highs].every(
+            (own) => (own?.length ?? rows) === rows,
+          ))),
   );
 
 export const answerFrom = ({ rows, sizes, total, columns, sql }: PlainAnswer): Answer => ({
@@ -131,7 +136,7 @@ export const answerFrom = ({ rows, sizes, total, columns, sql }: PlainAnswer): A
             lows: moments.lows && filledUp(moments.lows),
             highs: moments.highs && filledUp(moments.highs),
             squares: Float64Array.from(moments.squares),
-            products: moments.products && Float64Array.from(moments.products),
+            products: moments.products && mapped(moments.products, (own) => Float64Array.from(own)),
           },
         }
       : {}),

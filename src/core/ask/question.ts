@@ -40,8 +40,8 @@ export interface Question {
   /** Whether rows with the same values are taken together. */
   rows: 'each' | 'alike';
   columns: readonly AskedColumn[];
-  /** Two columns of which it has to be known how their numbers go together. */
-  pair?: readonly [string, string] | undefined;
+  /** Columns of which it has to be known how the numbers of each two go together. */
+  together?: readonly string[] | undefined;
   /** The decimal mark of numbers in texts. */
   decimalMark: '.' | ',';
   /** The most rows that the answer may have. */

@@ -99,7 +99,9 @@ export function columnsOf(settings: ChartSettings): ColumnRequest[] {
   const further: WideSettings & WeightSettings & { kind: string } = settings;
   const cells = kindOf(settings).cells?.(settings);
   const ofRoles = roleColumns(kindOf(settings).roles, settings);
-  const inCells = ofRoles.map((own) => (cells && /^chart\.[xy]$/.test(own.path) ? { ...own, cells } : own));
+  const inCells = ofRoles.map((own) =>
+    cells && /^chart\.[xy]$/.test(own.path) ? { ...own, cells, together: true as const } : own,
+  );
   return [
     ...withComponentColumns(settings, inCells),
     ...wideColumns(further),

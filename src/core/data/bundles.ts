@@ -1,12 +1,20 @@
 import { joined } from '../pick.js';
 import { type NumberColumn, rowsOf, sourceRows, type Table, tableOf } from './table.js';
 
-/** What is known of each row of columns below each other, if of any. @param none what stands where it is not */
-function joinedRows(columns: readonly NumberColumn[], key: 'products' | 'lows' | 'highs', none: number) {
+/** What is known of each row of columns below each other, if of any. */
+function joinedRows(columns: readonly NumberColumn[], key: 'lows' | 'highs') {
   if (!columns.some(({ bundles }) => bundles?.[key])) return {};
-  return {
-    [key]: joined(columns.map(({ numbers, bundles }) => bundles?.[key] ?? new Float64Array(numbers.length).fill(none))),
-  };
+  const none = (length: number) => new Float64Array(length).fill(Number.NaN);
+  return { [key]: joined(columns.map(({ numbers, bundles }) => bundles?.[key] ?? none(numbers.length))) };
+}
+
+/** The products of columns below each other with others, if there are any. */
+function joinedProducts(columns: readonly NumberColumn[]) {
+  const names = new Set(columns.flatMap(({ bundles }) => Object.keys(bundles?.products ?? {})));
+  if (names.size === 0) return {};
+  const below = (name: string) =>
+    joined(columns.map(({ numbers, bundles }) => bundles?.products?.[name] ?? new Float64Array(numbers.length)));
+  return { products: Object.fromEntries([...names].map((name) => [name, below(name)])) };
 }
 
 /** What columns below each other say of the numbers behind their rows, where any stands for several by their means. */
@@ -16,9 +24,9 @@ export function joinedBundles(columns: readonly NumberColumn[]): Pick<NumberColu
   return {
     bundles: {
       squares: joined(columns.map(({ numbers, bundles }) => bundles?.squares ?? new Float64Array(numbers.length))),
-      ...joinedRows(columns, 'products', 0),
-      ...joinedRows(columns, 'lows', Number.NaN),
-      ...joinedRows(columns, 'highs', Number.NaN),
+      ...joinedProducts(columns),
+      ...joinedRows(columns, 'lows'),
+      ...joinedRows(columns, 'highs'),
       sought: new Set(),
       least: Math.min(...all.map(({ least }) => least)),
       greatest: Math.max(...all.map(({ greatest }) => greatest)),

@@ -7,8 +7,8 @@ import { type NumberNotation, pointNotation } from './numberText.js';
 export interface Bundles {
   /** For each row the squared deviations from its mean, added up; 0 where it stands for equal numbers. */
   squares: Float64Array;
-  /** For each row the products of these deviations with those of another column, added up, where they were asked for. */
-  products?: Float64Array | undefined;
+  /** For each row the products of these deviations with those of other columns, added up, where they were asked for: by their names. */
+  products?: Readonly<Record<string, Float64Array>> | undefined;
   /** For each row the ends of its numbers, where they were asked for; `NaN` where it stands for equal ones. */
   lows?: Float64Array | undefined;
   highs?: Float64Array | undefined;
@@ -66,6 +66,8 @@ export interface ColumnRequest {
   as: Column['as'];
   /** About how many cells of a grid lie along it, where no more is needed than in which of them its numbers lie. */
   cells?: number | undefined;
+  /** Whether no more is needed than the moments of its numbers, and how they go together with those of others that say the same. */
+  together?: true;
   /** Numbers that those of the column are held against, where nothing else is done with them. */
   edges?: readonly number[] | undefined;
   /** The setting that names the column, such as `chart.value`. */

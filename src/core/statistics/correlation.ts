@@ -2,6 +2,7 @@ import { entryAt, numberAt } from '../at.js';
 import { covarianceOf } from './covariance.js';
 import { symmetricEigen } from './eigen.js';
 import { exactTotal } from './exactSum.js';
+import type { PairMoments } from './pair.js';
 import { ranksOf } from './ranks.js';
 import type { Weights } from './sample.js';
 import { settled } from './settled.js';
@@ -40,6 +41,13 @@ export function correlationOf(
   // The last digits hang on how products were rounded: of frequencies they are not those of repeated rows.
   const r = Number(found.toPrecision(14));
   return { r, n, ...(n < 3 || weights?.kind === 'case' ? {} : { p: probabilityOf(r, n) }) };
+}
+
+/** Pearson's correlation of pairs of which the moments are known. */
+export function bundledCorrelation({ n, sxx, syy, sxy }: PairMoments): Correlation {
+  if (n < 2 || !(sxx > 0 && syy > 0)) return { n };
+  const r = Number(Math.max(-1, Math.min(1, sxy / Math.sqrt(sxx * syy))).toPrecision(14));
+  return { r, n, ...(n < 3 ? {} : { p: probabilityOf(r, n) }) };
 }
 
 /** The probability of a correlation as far from 0 where there is none (Fisher 1915): t = r √((n − 2) / (1 − r²)). */

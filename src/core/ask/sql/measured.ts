@@ -73,6 +73,26 @@ export async function askParts(
   return run(joined, params.values);
 }
 
+/** Numbers that may stand for no value: those that do, and ends that look like such codes. */
+function codesWithin({ least, greatest }: { least: number; greatest: number }, apart: readonly number[]): number[] {
+  const all = new Set([...apart, ...[least, greatest].filter(isCodeLike)]);
+  return [...all].filter((code) => !(code < least || code > greatest));
+}
+
+/** Within which steps numbers are taken together: of the whole span, or of the cells of a grid; none where all are equal. */
+function stepFor(
+  { least, greatest, decimals }: { least: number; greatest: number; decimals: number },
+  cells: number | undefined,
+): number | undefined {
+  if (greatest <= least) return undefined;
+  if (cells === undefined) return stepOver(least, greatest);
+  return gridWidth({ least, greatest, grain: decimals <= mostOfGrain ? 10 ** -decimals : undefined }, cells).width;
+}
+
+/** Whether numbers between two ends are few, if they are whole. */
+const isShortSpan = (least: number, greatest: number): boolean =>
+  greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
+
 const numbers = (cells: readonly (string | null)[]): number[] =>
   cells.map((cell) => (cell === null ? Number.NaN : Number(cell === 'Infinity' || cell === 'inf' ? Infinity : cell)));
 
@@ -141,9 +161,7 @@ export async function measure(
   const isFew = first.count <= fewRows && (isSpread || source.givesFew);
   if (isFew || (isSpread && !areMany && !(await showMany(run, source, number, cells && mostOfCells * cells))))
     return undefined;
-  const ends = [first.least, first.greatest];
-  const all = new Set([...apart, ...ends.filter(isCodeLike)]);
-  const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
+  const codes = codesWithin(first, apart);
   const [low, high] = within;
   const isSummed = (params: Params) => {
     const range = `${number} >= ${params.number(low)} and ${number} <= ${params.number(high)}`;
@@ -160,18 +178,13 @@ export async function measure(
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
   if (filled === 0) return undefined;
-  const isShort =
-    !isSpread && source.givesFew && greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
+  // Few values each of several columns are many together.
+  const mayBeApart = !isSpread && source.givesFew && !question.together?.includes(column);
+  const isShort = mayBeApart && isShortSpan(least, greatest);
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
   const { edges = [] } = asked;
-  const wide = { least, greatest, grain: decimals <= mostOfGrain ? 10 ** -decimals : undefined };
-  const step =
-    !isSpread || greatest <= least
-      ? undefined
-      : cells === undefined
-        ? stepOver(least, greatest)
-        : gridWidth(wide, cells).width;
+  const step = isSpread ? stepFor({ least, greatest, decimals }, cells) : undefined;
   return {
     ...measured,
     isAll,

@@ -7,17 +7,7 @@ import { eachRow } from './eachRow.js';
 import { askParts, type Measured, measure, pieceOf } from './measured.js';
 import { ident, type Params } from './params.js';
 import { EngineFault, type Rows, type Run, type SqlSource } from './source.js';
-import {
-  fineSums,
-  momentsOf,
-  plainSums,
-  productSum,
-  productsOf,
-  type Scale,
-  type SumForm,
-  scaleOf,
-  shareOf,
-} from './sums.js';
+import { fineSums, momentsOf, plainSums, productsOf, type Scale, type SumForm, scaleOf, shareOf } from './sums.js';
 
 /** Of numbers that spread less than this in their scale, squares lose digits in the plain form. */
 const leastSpread = 1e-6;
@@ -32,8 +22,8 @@ interface Asking {
   /** The columns whose values tell rows apart. */
   apart: readonly string[];
   measured: readonly { own: Measured; scale: Scale }[];
-  /** Places among these of two columns of which it is asked how they go together. */
-  pair?: readonly [number, number] | undefined;
+  /** Places among these of each two columns of which it is asked how they go together. */
+  pairs: readonly (readonly [number, number])[];
 }
 
 /** Whether no number of some rows is summed up: of one column they are the rows in which it is not. */
@@ -78,18 +68,18 @@ function pieces(asking: Asking, which: Which, params: Params): string[] {
 /** The sums of some rows in a form, and of cut columns one of the numbers in the piece, in SQL. */
 function sumsOf(asking: Asking, which: Which, form: SumForm, params: Params): string[] {
   if (areOdd(asking, which)) return [];
-  const { pair } = asking;
   const shareAt = (at: number) => {
     const { own, scale } = entryAt(asking.measured, at);
-    return shareOf(own, scale, params);
+    const share = shareOf(own, scale, params);
+    return which === 'others' ? `case when ${own.isSummed(params)} then ${share} end` : share;
   };
-  const products = pair && which !== 'others' ? [productSum(shareAt(pair[0]), shareAt(pair[1]))] : [];
-  const sums = asking.measured.flatMap(({ own, scale }) => {
+  const sums = asking.measured.flatMap(({ own }, at) => {
     const only = (text: string) => (which === 'others' ? `case when ${own.isSummed(params)} then ${text} end` : text);
     const least = own.edges.length > 0 ? [`min(${only(own.number(params))})`] : [];
     const ends = own.hasEnds ? [`min(${only(own.number(params))})`, `max(${only(own.number(params))})`] : [];
-    return own.isCut ? least : [...least, ...form.sums(only(shareOf(own, scale, params))), ...ends];
+    return own.isCut ? least : [...least, ...form.sums(shareAt(at)), ...ends];
   });
+  const products = asking.pairs.flatMap(([one, other]) => form.products(shareAt(one), shareAt(other)));
   return [...sums, ...products];
 }
 
@@ -124,8 +114,8 @@ interface Bundle {
     /** The sum of the numbers in their scale. */
     sum?: bigint | undefined;
   }[];
-  /** The products of the deviations of a pair, added up. */
-  products?: number;
+  /** The products of the deviations of each pair, added up. */
+  products?: readonly number[];
 }
 
 /** Reads the cells of a row one after the other. */
@@ -160,7 +150,7 @@ function measuredIn(
 }
 
 function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bundle[] {
-  const { apart, measured, pair } = asking;
+  const { apart, measured, pairs } = asking;
   const cut = areOdd(asking, which)
     ? 0
     : measured.reduce((sum, { own: { edges, step } }) => sum + (edges.length > 0 ? 1 : 0) + (step ? 1 : 0), 0);
@@ -172,11 +162,14 @@ function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bun
     const count = Number(cells.take(1)[0]);
     if (count === 0) return [];
     const own = measured.map((one) => (areOdd(asking, which) ? {} : measuredIn(cells, one, { form, count })));
-    if (!pair || which === 'others') return [{ texts, odd, count, measured: own }];
-    const product = BigInt(cells.take(1)[0] ?? '0');
-    const sums = pair.map((at) => own[at]?.sum ?? 0n) as [bigint, bigint];
-    const units = pair.map((at) => entryAt(measured, at).scale.unit) as [number, number];
-    return [{ texts, odd, count, measured: own, products: productsOf(product, sums, units, count) }];
+    if (areOdd(asking, which)) return [{ texts, odd, count, measured: own }];
+    const products = pairs.map(([one, other]) => {
+      const product = form.readProducts(cells.take(form.products('', '').length).map((cell) => BigInt(cell ?? '0')));
+      if (odd[one] !== null || odd[other] !== null) return 0;
+      const [a, b] = [one, other].map((at) => ({ sum: own[at]?.sum ?? 0n, unit: entryAt(measured, at).scale.unit }));
+      return productsOf(product, [a?.sum ?? 0n, b?.sum ?? 0n], [a?.unit ?? 1, b?.unit ?? 1], count);
+    });
+    return [{ texts, odd, count, measured: own, products }];
   });
 }
 
@@ -200,12 +193,22 @@ async function bundles(run: Run, asking: Asking, which: Which): Promise<Bundle[]
   return isClose ? ask(fineSums) : found;
 }
 
+/** The products of a column with those that come later, by the names of these. */
+function productsBeside(found: readonly Bundle[], at: number, { pairs, measured }: Pick<Asking, 'pairs' | 'measured'>) {
+  const own = pairs.flatMap(([one, other], pair): [string, Float64Array][] =>
+    one === at
+      ? [[entryAt(measured, other).own.column, Float64Array.from(found, ({ products }) => products?.[pair] ?? 0)]]
+      : [],
+  );
+  return own.length > 0 ? { products: Object.fromEntries(own) } : {};
+}
+
 /** A column of which moments are known, or between which edges it lies, beside values that are none of the numbers measured. */
 function columnMeasured(
   own: Measured,
   at: number,
   found: readonly Bundle[],
-  { source, hasProducts }: { source: SqlSource; hasProducts: boolean },
+  { source, pairs, measured: all }: Asking,
 ): AnsweredColumn {
   const { cells } = columnApart(
     own.column,
@@ -228,7 +231,7 @@ function columnMeasured(
       means: Float64Array.from(found, (_, row) => momentsAt(row)?.mean ?? Number.NaN),
       squares: Float64Array.from(found, (_, row) => momentsAt(row)?.squares ?? 0),
       ...(own.hasEnds ? { lows: endsAt(0), highs: endsAt(1) } : {}),
-      ...(hasProducts ? { products: Float64Array.from(found, ({ products = 0 }) => products) } : {}),
+      ...productsBeside(found, at, { pairs, measured: all }),
       ...{ least, greatest, decimals, step },
     },
   };
@@ -261,12 +264,11 @@ async function alike(run: Run, source: SqlSource, question: Question, areMany = 
   }
   const isMeasured = (name: string) => measured.some(({ own }) => own.column === name);
   const apart = question.columns.map(({ column }) => column).filter((name) => !isMeasured(name));
-  const places = (question.pair ?? []).map((name) =>
-    measured.findIndex(({ own }) => own.column === name && !own.isCut),
-  );
-  const [one = -1, other = -1] = places;
-  const pair = one >= 0 && other >= 0 ? ([one, other] as const) : undefined;
-  const asking: Asking = { source, question, apart, measured, pair };
+  const places = (question.together ?? [])
+    .map((name) => measured.findIndex(({ own }) => own.column === name && !own.isCut))
+    .filter((at) => at >= 0);
+  const pairs = places.flatMap((one, i) => places.slice(i + 1).map((other) => [one, other] as const));
+  const asking: Asking = { source, question, apart, measured, pairs };
   const isAll = measured.every(({ own }) => own.isAll);
   const found = isAll
     ? await bundles(run, asking, 'all')
@@ -286,7 +288,7 @@ async function alike(run: Run, source: SqlSource, question: Question, areMany = 
           source,
         ),
       ),
-      ...measured.map(({ own }, i) => columnMeasured(own, i, found, { source, hasProducts: pair?.[0] === i })),
+      ...measured.map(({ own }, i) => columnMeasured(own, i, found, asking)),
     ],
   };
 }

@@ -24,6 +24,10 @@ export interface SumForm {
   sums(share: string): string[];
   /** The sum of the numbers, and that of their squares in twice as many bits. */
   read(sums: readonly bigint[]): [sum: bigint, squares: bigint];
+  /** The sums of the products of two numbers, in SQL, of the shares of both. */
+  products(one: string, other: string): string[];
+  /** The sum of the products in twice as many bits. */
+  readProducts(sums: readonly bigint[]): bigint;
 }
 
 const [bits, half] = [52, 26];
@@ -34,26 +38,39 @@ export const plainSums: SumForm = {
   bits,
   sums: (share) => [`sum(${whole(share, bits)})`, `sum(${whole(`${share} * ${share}`, bits)})`],
   read: ([sum = 0n, squares = 0n]) => [sum, squares << BigInt(bits)],
+  products: (one, other) => [`sum(${whole(`${one} * ${other}`, bits)})`],
+  readProducts: ([product = 0n]) => product << BigInt(bits),
 };
+
+/** A share as a whole number of 52 bits in two halves, in SQL. */
+function halvesOf(share: string): { number: string; high: string; low: string } {
+  const number = whole(share, 2 * half);
+  return { number, high: `(${number} >> ${half})`, low: `(${number} & ${2 ** half - 1})` };
+}
 
 /** Squares of numbers of 52 bits, of which none is lost: each number in two halves, whose products fit into 64 bits. */
 export const fineSums: SumForm = {
   bits: 2 * half,
   sums(share) {
-    const number = whole(share, 2 * half);
-    const [high, low] = [`(${number} >> ${half})`, `(${number} & ${2 ** half - 1})`];
+    const { number, high, low } = halvesOf(share);
     return [`sum(${number})`, `sum(${high} * ${high})`, `sum(${high} * ${low})`, `sum(${low} * ${low})`];
   },
   read: ([sum = 0n, high = 0n, mixed = 0n, low = 0n]) => [
     sum,
     (high << BigInt(2 * half)) + (mixed << BigInt(half + 1)) + low,
   ],
+  products(one, other) {
+    const [a, b] = [halvesOf(one), halvesOf(other)];
+    return [
+      `sum(${a.high} * ${b.high})`,
+      `sum(${a.high} * ${b.low} + ${a.low} * ${b.high})`,
+      `sum(${a.low} * ${b.low})`,
+    ];
+  },
+  readProducts: ([high = 0n, mixed = 0n, low = 0n]) => (high << BigInt(2 * half)) + (mixed << BigInt(half)) + low,
 };
 
-/** The products of two numbers in their scales, added up in whole numbers: in SQL, of the shares of both. */
-export const productSum = (one: string, other: string): string => `sum(${whole(`${one} * ${other}`, bits)})`;
-
-/** The products of the deviations of two numbers from their means, added up, from their sums. */
+/** The products of the deviations of two numbers from their means, added up, from their sums; that of products in twice as many bits. */
 export function productsOf(
   product: bigint,
   sums: readonly [bigint, bigint],
@@ -62,7 +79,7 @@ export function productsOf(
 ): number {
   // One number deviates from itself by what its product lost alone.
   if (count === 1) return 0;
-  const inScale = Number(((product * BigInt(count)) << BigInt(bits)) - sums[0] * sums[1]) / count / 2 ** (2 * bits);
+  const inScale = Number(product * BigInt(count) - sums[0] * sums[1]) / count / 2 ** (2 * bits);
   return inScale * units[0] * units[1];
 }
 

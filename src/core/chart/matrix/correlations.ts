@@ -1,19 +1,22 @@
 import { entryAt, numberAt } from '../../at.js';
 import { picked } from '../../pick.js';
-import { correlationOf, likenessOrder } from '../../statistics/correlation.js';
+import { bundledCorrelation, correlationOf, likenessOrder } from '../../statistics/correlation.js';
+import { bundledPair } from '../frame/bundledPair.js';
 import { weightsOf } from '../frame/weights.js';
 import type { Grid, MatrixCell, MatrixFrame } from './matrixSettings.js';
 
 /** Correlations of each pair of variables, over the rows that have both. */
 function squareOf(frame: MatrixFrame, variables: readonly string[]) {
   const { rows, table, weight, settings } = frame;
-  const columns = variables.map((name) => table.number(name).numbers);
+  const columns = variables.map((name) => table.number(name));
   const ranks = settings.correlation === 'spearman';
-  return columns.map((a, i) =>
-    columns.slice(0, i + 1).map((b, j) => {
+  return columns.map((one, i) =>
+    columns.slice(0, i + 1).map((other, j) => {
+      const [a, b] = [one.numbers, other.numbers];
       const both = rows.filter((row) => !Number.isNaN(numberAt(a, row)) && !Number.isNaN(numberAt(b, row)));
-      const weights = weightsOf(both, weight);
-      const found = correlationOf(picked(a, both), picked(b, both), { ranks, weights });
+      const found = table.sizes
+        ? bundledCorrelation(bundledPair(table, [one, other], both, weight))
+        : correlationOf(picked(a, both), picked(b, both), { ranks, weights: weightsOf(both, weight) });
       return i === j ? { n: found.n, ...(found.r === undefined ? {} : { r: 1 }) } : found;
     }),
   );

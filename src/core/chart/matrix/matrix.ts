@@ -19,6 +19,10 @@ export const matrix = {
   shows: () => ({ x: 'category', y: 'category' }),
   columns: variableColumns,
   needs: ({ variables, cases }) => (variables ? (cases === 'listwise' ? [...variables] : []) : undefined),
-  reads: (settings) => (settings.variables ? 'rows' : detailOf(summaryOf(settings))),
+  // Ranks hang on all rows.
+  reads: (settings) => {
+    if (!settings.variables) return detailOf(summaryOf(settings));
+    return settings.correlation === 'spearman' ? 'rows' : 'moments';
+  },
   load: async () => (await import('./matrixMaker.js')).matrixMaker,
 } satisfies ChartKind<MatrixSettings>;

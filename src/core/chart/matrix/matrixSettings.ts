@@ -87,4 +87,4 @@ export interface Grid {
 }
 
 export const variableColumns = ({ variables = [] }: MatrixSettings): ColumnRequest[] =>
-  variables.map((column, i) => ({ column, as: 'number', path: `chart.variables.${i}` }));
+  variables.map((column, i) => ({ column, as: 'number', path: `chart.variables.${i}`, together: true }));

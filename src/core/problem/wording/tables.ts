@@ -102,12 +102,12 @@ export const tablesWordings = {
   'answer-too-long': (f: { table: string; columns: string[]; most: number; rows: 'each' | 'alike' }) => ({
     found:
       f.rows === 'each'
-        ? `this chart draws each row of ${f.table}, which has more than ${f.most}`
+        ? `this chart needs each row of ${f.table}, which has more than ${f.most}`
         : `the figure needs the different values of ${f.columns.join(', ')} in ${f.table} together, and they are more than ${f.most}`,
     expected:
       f.rows === 'each'
-        ? 'a sample of them, such as "sample: 100000" under "data"; of a scatter plot "overlap: cells", which counts them in a grid; or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes'
-        : 'a chart of counts, means or sums, fewer rows by "where", or columns with fewer values',
+        ? 'a sample of them, such as "sample: 100000" under "data"; of a scatter plot "overlap: cells", which counts them in a grid; or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes, correlations of numbers'
+        : 'a sample of the rows, such as "sample: 100000" under "data"; a chart of counts, means or sums; or columns with fewer values',
   }),
   'engine-absent': (f: { table: string }) => ({
     found: `${f.table} is answered by an engine or a database, which this program cannot reach from here`,
