@@ -129,9 +129,7 @@ const summed = Object.entries(charts).filter(([name]) =>
     'lines of means by date',
     'a pie of sums',
     'a table of correlations',
-    'correlations of whole cases',
     'correlations of frequencies',
-    'correlations of a choice',
   ].includes(name),
 );
 

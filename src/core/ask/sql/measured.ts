@@ -158,7 +158,9 @@ export async function measure(
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
   const isSpread = asked.as === 'spread';
-  const isFew = first.count <= fewRows && (isSpread || source.givesFew);
+  // Few values each of several columns are many together, and each row by itself at last.
+  const givesFew = source.givesFew && !question.together?.includes(column);
+  const isFew = first.count <= fewRows && (isSpread || givesFew);
   if (isFew || (isSpread && !areMany && !(await showMany(run, source, number, cells && mostOfCells * cells))))
     return undefined;
   const codes = codesWithin(first, apart);
@@ -178,9 +180,7 @@ export async function measure(
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
   if (filled === 0) return undefined;
-  // Few values each of several columns are many together.
-  const mayBeApart = !isSpread && source.givesFew && !question.together?.includes(column);
-  const isShort = mayBeApart && isShortSpan(least, greatest);
+  const isShort = !isSpread && givesFew && isShortSpan(least, greatest);
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
   const { edges = [] } = asked;
