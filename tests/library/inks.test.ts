@@ -1,8 +1,9 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { ok, openProject, write } from 'hexis';
+import { check, ok, openProject, write } from 'hexis';
 import { disk } from 'hexis/node';
+import { small } from '../helpers/figures.js';
 import { root } from '../helpers/hexis.js';
 
 const figures = readdirSync(join(root, 'demo', 'figures')).map((name) => name.replace('.figure.yaml', ''));
@@ -16,6 +17,14 @@ async function saidOf(name: string, style?: string): Promise<string[]> {
 }
 
 describe('in black ink alone', () => {
+  test('a figure whose settings say so is checked for it, and mended by greys', async () => {
+    const made = await small({ more: 'export: { inks: black }' });
+    const [found] = check(ok(made), made.problems).filter(({ found: words }) => words.includes('one black'));
+    expect(found).toMatchObject({ rule: 'tell-apart', mend: { says: 'sets export.inks to grey' } });
+    // It was said when it was drawn.
+    expect((await write(ok(made), 'svg')).problems).toEqual([]);
+  });
+
   test.each(['what-goes-together', 'bed-shares', 'yield-by-bed', 'two-years', 'yield-marked', 'garden-survey'])(
     'that the colours of %s are one is said',
     async (name) => {

@@ -1,6 +1,7 @@
 import { greyOf } from '../color/color.js';
 import type { Plate, PlateItem, PlateStroke } from '../plate/plate.js';
 import { roleOf } from '../plate/role.js';
+import { type Place, type Problem, warning } from '../problem/problem.js';
 
 /** What a file is printed with: all colours, greys of the same lightness, or black alone. */
 export type Inks = 'color' | 'grey' | 'black';
@@ -59,7 +60,7 @@ function formOf(item: PlateItem): string {
  * How many colours that stand for different data become one black, in ink of one form: bars, cells, lines or markers that black
  * ink alone leaves alike; 1 or fewer where there are none.
  */
-export function blackAlike({ items }: Pick<Plate, 'items'>): number {
+function blackAlike({ items }: Pick<Plate, 'items'>): number {
   const colors = new Map<string, Set<string>>();
   for (const item of items) {
     const color = colorOf(item);
@@ -70,6 +71,12 @@ export function blackAlike({ items }: Pick<Plate, 'items'>): number {
     colors.set(key, (colors.get(key) ?? new Set()).add(color));
   }
   return Math.max(0, ...[...colors.values()].map(({ size }) => size));
+}
+
+/** What a plate loses in other inks. */
+export function inkLosses(plate: Pick<Plate, 'items'>, inks: Inks, place?: Place): Problem[] {
+  const count = inks === 'black' ? blackAlike(plate) : 0;
+  return count > 1 ? [warning('inks-alike', { count }, place)] : [];
 }
 
 /** A plate in other inks. */

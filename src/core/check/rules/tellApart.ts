@@ -89,13 +89,16 @@ export const tellApart = rule({
   name: 'tell-apart',
   asks: 'All groups of a legend can be told apart, by every reader and in grey.',
   measures:
-    'For every pair of entries the distance of their colours as drawn: CIEDE2000 in normal sight and without one kind of cones (Machado et al. 2009), and the difference of lightness in grey. A pattern, marker or dash of another form counts as a second cue; lines named at their ends need no legend, and answers on different sides of the middle of a scale are told apart by their side.',
+    'For every pair of entries the distance of their colours as drawn: CIEDE2000 in normal sight and without one kind of cones (Machado et al. 2009), and the difference of lightness in grey. A pattern, marker or dash of another form counts as a second cue; of a figure in black ink alone, whether colours become one black; lines named at their ends need no legend, and answers on different sides of the middle of a scale are told apart by their side.',
   reason: 'One reader in twelve men sees some hues alike, and most pages are printed in black.',
   source: 'CIE 142-2001; Machado, Oliveira & Fernandes (2009)',
   severity: 'warning',
   limits: {
     distance: { is: 'number', value: 8, unit: 'ΔE', what: 'The least distance of two colours, by any reader.' },
     grey: { is: 'number', value: 4, unit: 'L*', what: 'The least difference of lightness in grey.' },
+  },
+  takes: {
+    'inks-alike': () => mendLook('export.inks', 'grey'),
   },
   finds(subject, { distance, grey }) {
     const entries = entriesOf(subject);

@@ -1,7 +1,7 @@
-import { blackAlike, type Inks, inInks } from '../../export/inks.js';
+import { type Inks, inInks, inkLosses } from '../../export/inks.js';
 import { type Format, WriteFault, type Writer } from '../../export/writer.js';
 import { messageOf } from '../../messageOf.js';
-import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
+import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { CarriedPart } from '../../schema/look/names.js';
 import { carriesBeyond } from '../../style/carriage.js';
 import type { Drawing } from '../compose/drawing.js';
@@ -70,12 +70,6 @@ async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>>
   }
 }
 
-/** What a plate loses in other inks. */
-function lossesOf(plate: Writable['plate'], inks: Inks): Problem[] {
-  const count = inks === 'black' ? blackAlike(plate) : 0;
-  return count > 1 ? [warning('inks-alike', { count })] : [];
-}
-
 /** Writes a drawing in one format; a problem where that format needs what is not at hand, such as font files. */
 export async function writeAs(
   drawing: Writable,
@@ -98,7 +92,8 @@ export async function writeAs(
       ground: options.ground ?? usual.ground,
       carries: carried.value ?? (options.carries === 'nothing' ? undefined : plate.carries),
     });
-    return succeed(written, lossesOf(plate, inks));
+    // What its settings lose was said when it was drawn.
+    return succeed(written, inks === usual.inks ? [] : inkLosses(plate, inks));
   } catch (fault) {
     if (!(fault instanceof WriteFault) && !(fault instanceof SourceFault)) throw fault;
     const needs = fault instanceof WriteFault ? fault.message : `font files: ${fault.message}`;

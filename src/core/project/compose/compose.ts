@@ -1,6 +1,7 @@
 import type { AxisLimits } from '../../chart/chartInput.js';
 import { type PlannedChart, planChart } from '../../chart/planChart.js';
 import { settingOf } from '../../check/measure/settingOf.js';
+import { inkLosses } from '../../export/inks.js';
 import { movedPanel } from '../../layout/axes/movedPanel.js';
 import { layOut } from '../../layout/figure.js';
 import type { Colors } from '../../layout/ink/looks.js';
@@ -149,7 +150,8 @@ function plateOf(
   // In a style that the author did not choose, some settings may have no effect. That is not the author's mistake.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
   const shown = runsFromRight(gathered) ? fromRight(plate, panels) : { plate, panels, isFromRight: false };
-  return succeed(shown, [...problems, ...idle]);
+  const inks = inkLosses(plate, settings.export.inks, resolved.origin('export.inks')?.place);
+  return succeed(shown, [...problems, ...idle, ...inks]);
 }
 
 /** What a plan hangs on of an axis. */
