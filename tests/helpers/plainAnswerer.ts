@@ -67,14 +67,30 @@ export function plainAnswerer(name: string, csv: string, asked: Question[] = [])
       // In an order that is none of the table.
       const found = [...groups.values()];
       const bundles = question.rows === 'each' ? found : found.reverse();
+      const columns = question.columns.map((own, c) =>
+        columnOf(
+          own,
+          bundles.map((cells) => cells.map((texts) => texts[c] ?? '')),
+        ),
+      );
+      const together = (question.together ?? []).map((own) =>
+        question.columns.findIndex(({ column }) => column === own),
+      );
+      /** How the numbers of two columns go together in each bundle. */
+      const productsOf = (a: number, b: number) =>
+        Float64Array.from(bundles, (cells, row) => {
+          const [x, y] = [columns[a]?.moments?.means[row] ?? Number.NaN, columns[b]?.moments?.means[row] ?? Number.NaN];
+          const of = (texts: string[]) => (Number(texts[a]) - x) * (Number(texts[b]) - y);
+          return Number.isNaN(x + y) ? 0 : cells.reduce((sum, texts) => sum + of(texts), 0);
+        });
       return succeed({
         rows: bundles.length,
-        columns: question.columns.map((own, c) =>
-          columnOf(
-            own,
-            bundles.map((cells) => cells.map((texts) => texts[c] ?? '')),
-          ),
-        ),
+        columns: columns.map((own, c) => {
+          const later = together.slice(together.indexOf(c) + 1);
+          if (!own.moments || !together.includes(c) || later.length === 0) return own;
+          const beside = later.flatMap((b) => (columns[b]?.moments ? [[columns[b].column, productsOf(c, b)]] : []));
+          return { ...own, moments: { ...own.moments, products: Object.fromEntries(beside) } };
+        }),
         ...(question.rows === 'each' ? {} : { sizes: Float64Array.from(bundles, ({ length }) => length) }),
       });
     },

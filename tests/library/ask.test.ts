@@ -29,12 +29,22 @@ test.each(Object.entries(charts))('of %s rows travel only where each is drawn', 
   await drawn({ ...files, answerer: async () => succeed(own) }, 'f.yaml');
   const [question] = questions;
   expect(questions).toHaveLength(1);
-  expect(question?.rows).toBe(/scatter|space|matrix, variables|beside/.test(chart) ? 'each' : 'alike');
+  expect(question?.rows).toBe(/scatter|space|spearman|beside/.test(chart) ? 'each' : 'alike');
   const isSummed = question?.columns.some(({ as }) => as === 'moments');
   expect(isSummed).toBe(
-    /value: (yield|w)|values:/.test(chart) &&
-      !/median|greatest|histogram|box|violin|quantiles|points|scatter|beside|weight/.test(chart),
+    /value: (yield|w)|values:|variables:/.test(chart) &&
+      !/median|greatest|histogram|box|violin|quantiles|points|scatter|beside|weight|spearman/.test(chart),
   );
+});
+
+test('an answer without the products that were asked for is not believed', async () => {
+  const files = memory({
+    'f.yaml': 'hexis: figure/1\ndata: t.csv\nchart: { kind: matrix, variables: [yield, water] }\n',
+  });
+  const own = plainAnswerer('t.csv', awkward.replaceAll('-9', '9'));
+  const ask = async (question: Question) => own.ask({ ...question, together: undefined });
+  const call = drawn({ ...files, answerer: async () => succeed({ ...own, ask }) }, 'f.yaml');
+  await expect(call).rejects.toThrow('without the products of yield, water');
 });
 
 const panels = ['', 'panels: { by: bed }', 'panels: { by: [season, water] }'];

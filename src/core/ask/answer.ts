@@ -4,7 +4,14 @@ import { TableBuilder, type TableReading } from '../data/readTable.js';
 import type { Sample } from '../data/sample.js';
 import { type Column, everyColumn, type Table, tableOf } from '../data/table.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../problem/problem.js';
-import type { Answer, AnsweredColumn, Answerer, Moments, SourceColumn } from './answerer.js';
+import {
+  type Answer,
+  type AnsweredColumn,
+  type Answerer,
+  holdsProducts,
+  type Moments,
+  type SourceColumn,
+} from './answerer.js';
 import { type Finer, questionFor } from './asked.js';
 import type { Detail, Question } from './question.js';
 
@@ -100,6 +107,8 @@ export async function answeredTable(
   const question = questionOf(answerer.columns, reading, wanted);
   const answer = await answerer.ask(question);
   if (!answer.ok) return answer;
+  if (!holdsProducts(question, answer.value.columns))
+    throw new Error(`${answerer.name} answers without the products of ${question.together?.join(', ')}`);
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
   const table = tableFrom(answer.value, columns, reading, question.sample);

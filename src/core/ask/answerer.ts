@@ -60,3 +60,17 @@ export interface Answerer {
   columns: readonly SourceColumn[];
   ask(question: Question): Promise<Outcome<Answer>>;
 }
+
+/** Whether an answer says how each two columns go together that were asked for so, and are known by their moments. */
+export function holdsProducts(
+  { together = [] }: Pick<Question, 'together'>,
+  columns: readonly {
+    column: string;
+    moments?: { products?: Readonly<Record<string, unknown>> | undefined } | undefined;
+  }[],
+): boolean {
+  const known = columns.filter(({ column, moments }) => moments && together.includes(column));
+  return known.every((one, i) =>
+    known.slice(i + 1).every((other) => one.moments?.products?.[other.column] ?? other.moments?.products?.[one.column]),
+  );
+}

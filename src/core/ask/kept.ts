@@ -2,7 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import * as z from 'zod/mini';
 import { succeed } from '../problem/problem.js';
-import type { Answer, Answerer, SourceColumn } from './answerer.js';
+import { type Answer, type Answerer, holdsProducts, type SourceColumn } from './answerer.js';
 import { answerFrom, answerShape, isWhole, plainAnswer, plainQuestion, questionSchema, sourceSchema } from './plain.js';
 import type { Question } from './question.js';
 
@@ -96,7 +96,9 @@ export function readKept(text: string): Kept | undefined {
     return undefined;
   }
   const read = keptSchema.safeParse(value);
-  return read.success && read.data.answers.every(isWhole) ? read.data : undefined;
+  return read.success && read.data.answers.every((own) => isWhole(own) && holdsProducts(own.question, own.columns))
+    ? read.data
+    : undefined;
 }
 
 /**
