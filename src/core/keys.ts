@@ -5,3 +5,7 @@ export const keysOf = <K extends string>(record: Readonly<Partial<Record<K, unkn
 /** A record of what is made of each name. */
 export const recordOf = <K extends string, V>(names: readonly K[], make: (name: K) => V): Record<K, V> =>
   Object.fromEntries(names.map((name) => [name, make(name)])) as Record<K, V>;
+
+/** What stands under a name that anybody may have given: `constructor` is one like any other. */
+export const ownAt = <T>(from: Readonly<Record<string, T>> | undefined, name: string): T | undefined =>
+  from && Object.hasOwn(from, name) ? from[name] : undefined;

@@ -47,6 +47,19 @@ test('an answer without the products that were asked for is not believed', async
   await expect(call).rejects.toThrow('without the products of yield, water');
 });
 
+test('columns go together whatever they are called', async () => {
+  const csv = awkward.replace('yield,water,n,w', 'constructor,toString,valueOf,__proto').replaceAll(',-9,', ',,');
+  const files = {
+    'f.yaml': 'hexis: figure/1\ndata: t.csv\nchart: { kind: matrix, variables: [valueOf, constructor, toString] }\n',
+    't.csv': csv,
+  };
+  const read = await drawn(memory(files), 'f.yaml');
+  const own = plainAnswerer('t.csv', csv);
+  const asked = await drawn({ ...memory({ 'f.yaml': files['f.yaml'] }), answerer: async () => succeed(own) }, 'f.yaml');
+  expect(read.drawing?.numbers.rows).toHaveLength(3);
+  expectSame(read, asked, false);
+});
+
 const panels = ['', 'panels: { by: bed }', 'panels: { by: [season, water] }'];
 const cases = Object.entries(charts).flatMap(([name, chart]) => panels.map((more) => [name, more, chart] as const));
 

@@ -1,4 +1,5 @@
 import type { CellValue } from '../data/columnReader.js';
+import { ownAt } from '../keys.js';
 import type { Outcome } from '../problem/problem.js';
 import type { Question } from './question.js';
 
@@ -71,6 +72,8 @@ export function holdsProducts(
 ): boolean {
   const known = columns.filter(({ column, moments }) => moments && together.includes(column));
   return known.every((one, i) =>
-    known.slice(i + 1).every((other) => one.moments?.products?.[other.column] ?? other.moments?.products?.[one.column]),
+    known
+      .slice(i + 1)
+      .every((other) => ownAt(one.moments?.products, other.column) ?? ownAt(other.moments?.products, one.column)),
   );
 }

@@ -1,3 +1,4 @@
+import { ownAt } from '../keys.js';
 import { joined } from '../pick.js';
 import { type NumberColumn, rowsOf, sourceRows, type Table, tableOf } from './table.js';
 
@@ -13,7 +14,7 @@ function joinedProducts(columns: readonly NumberColumn[]) {
   const names = new Set(columns.flatMap(({ bundles }) => Object.keys(bundles?.products ?? {})));
   if (names.size === 0) return {};
   const below = (name: string) =>
-    joined(columns.map(({ numbers, bundles }) => bundles?.products?.[name] ?? new Float64Array(numbers.length)));
+    joined(columns.map(({ numbers, bundles }) => ownAt(bundles?.products, name) ?? new Float64Array(numbers.length)));
   return { products: Object.fromEntries([...names].map((name) => [name, below(name)])) };
 }
 

@@ -1,12 +1,13 @@
 import { numberAt } from '../../at.js';
 import { type NumberColumn, sizeOf, type Table } from '../../data/table.js';
+import { ownAt } from '../../keys.js';
 import { bundledMoments, type PairMoments } from '../../statistics/pair.js';
 import type { WeightColumn } from './weights.js';
 
 /** The products of the deviations behind each row of two columns. */
 function productsOf(x: NumberColumn, y: NumberColumn): Float64Array | undefined {
   if (x.name === y.name) return x.bundles?.squares;
-  return x.bundles?.products?.[y.name] ?? y.bundles?.products?.[x.name];
+  return ownAt(x.bundles?.products, y.name) ?? ownAt(y.bundles?.products, x.name);
 }
 
 /** How the numbers of two columns behind some rows go together, where the rows of a table stand for several of its source each. */
