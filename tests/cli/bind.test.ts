@@ -44,6 +44,23 @@ describe('hexis bind', () => {
     expect(readdirSync(at('both')).sort()).toEqual(['garden.html', 'garden.pdf']);
   });
 
+  test.each(['html,md', 'md,html'])('gives each of %s the paper that it has by itself', (forms) => {
+    const style = readFileSync(at('figures/yield-by-bed.figure.yaml'), 'utf8');
+    writeFileSync(at('figures/papered.figure.yaml'), `${style}\nexport: { ground: paper }\n`);
+    const papered = at('papered.report.yaml');
+    writeFileSync(papered, 'hexis: report/1\nid: papered\nfigures: [figures/papered.figure.yaml]\n');
+    const run = (...args: string[]) => expect(hexis(['bind', papered, ...args], { cwd: folder.path }).code).toBe(0);
+    const made = (path: string) => [
+      readFileSync(at(`${path}/papered.html`), 'utf8'),
+      ...readdirSync(at(`${path}/figures`)).map((file) => readFileSync(at(`${path}/figures/${file}`), 'utf8')),
+    ];
+    run('-o', 'alone/', '--as', 'html');
+    run('-o', 'alone/', '--as', 'markdown');
+    run('-o', 'together/', '--as', forms.replace('md', 'markdown'), '--fresh');
+    expect(made('together')).toEqual(made('alone'));
+    for (const name of ['alone', 'together']) rmSync(at(name), { recursive: true });
+  });
+
   test('lists numbers, titles, files, sizes and findings, and writes nothing', () => {
     const before = readdirSync(folder.path);
     const { code, out } = bind('--list');

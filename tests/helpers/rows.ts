@@ -13,6 +13,7 @@ export async function numbersOf(
   json: { rows: Record<string, unknown>[]; cases: object };
   codes: string[];
   svgInput: string;
+  altText: string;
 }> {
   const figure = JSON.stringify({
     hexis: 'figure/1',
@@ -28,6 +29,7 @@ export async function numbersOf(
     json: numbersJson('f', numbers) as never,
     codes: made.problems.map(({ code }) => code),
     svgInput: JSON.stringify({ ...plate, madeFrom: undefined }),
+    altText: plate.description,
   };
 }
 

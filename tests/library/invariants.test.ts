@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { cellText } from 'hexis/desk';
 import { numbersOf, type Row } from '../helpers/rows.js';
 
 const codebook = {
@@ -117,6 +118,39 @@ const near = (found: object, expected: object, except: readonly string[] = []) =
     else expect(value).toBe(b[i]);
   }
 };
+
+describe('values of any unit can be read', () => {
+  /** Digits that say more than nothing. */
+  const says = (text: string) => /[1-9]/.test(text);
+  const rows = Array.from({ length: 24 }, (_, i) => ({
+    ...{ bed: `b${1 + (i % 3)}`, other: `b${1 + (i % 2)}`, season: i % 4 < 2 ? 'spring' : 'autumn' },
+    ...{ yield: (11 + ((i * 7) % 13) + i / 8) * 1e-6, water: 1 + (i % 11), day: 1 + (i % 4) },
+  }));
+
+  test.each(all)('%s', async (_, chart) => {
+    const { table, altText } = await numbersOf(rows, chart, { codebook });
+    for (const [i, column] of table.columns.entries()) {
+      const cells = table.rows.map((own) => own[i]).filter((value) => typeof value === 'number');
+      const greatest = cells.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
+      const written = cellText(table, greatest, i, { decimalMark: '.', grouping: 'none' });
+      expect([column.key, greatest === 0 || says(written)]).toEqual([column.key, true]);
+    }
+    const numbersSaid = altText.match(/(?<![\d.])\d+\.\d+/g) ?? [];
+    expect(numbersSaid.filter((text) => !says(text))).toEqual([]);
+  });
+
+  test('a chance below the last decimal is said to be less than that, in the mark of the language', async () => {
+    const { table } = await numbersOf(
+      rows.map((own, i) => ({ ...own, water: own.yield + (i % 3) * 1e-8 })),
+      { kind: 'scatter', x: 'water', y: 'yield' },
+      { codebook },
+    );
+    const at = table.columns.findIndex(({ key }) => key === 'p');
+    const written = (mark: '.' | ',') =>
+      cellText(table, table.rows[0]?.[at], at, { decimalMark: mark, grouping: 'none' });
+    expect([written('.'), written(',')]).toEqual(['<0.0001', '<0,0001']);
+  });
+});
 
 describe('the scale of weights does not matter', () => {
   test.each(weighted.filter(([name]) => name !== 'boxes by hinges'))('%s', async (name, chart) => {

@@ -471,6 +471,8 @@ export interface NumbersColumn {
   title: string;
   /** Decimals of its numbers; none for texts. */
   decimals?: number;
+  /** Numbers below it are written as being less than it, such as chances that would round to nothing. */
+  least?: number;
 }
 
 /** A table beside the one behind the marks, such as the loadings of components. */

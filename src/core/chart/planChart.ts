@@ -7,6 +7,7 @@ import type { ChartInput } from './chartInput.js';
 import { caseFacts } from './frame/caseFacts.js';
 import { noRows } from './frame/cases.js';
 import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame/frame.js';
+import { withEnoughDecimals } from './frame/numberColumns.js';
 import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './frame/panels.js';
 import type { Drawn, LoadedKind } from './kind.js';
 import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series, SpacePlan, ValueAxis } from './plan.js';
@@ -84,11 +85,14 @@ function numbersOf(
     .reduce((a, numbers) => (numbers.columns.length > a.columns.length ? numbers : a));
   const names = ({ cell }: DrawnPanel) =>
     (cell?.picks ?? []).map(({ categories, at }) => categories.categories[at]?.name);
-  return {
+  const marks = withEnoughDecimals({
     columns: [...by.map(({ variable }) => ({ key: variable.name, title: variable.label })), ...widest.columns],
     rows: computed(panels.flatMap((panel) => panel.drawn.numbers.rows.map((row) => [...names(panel), ...row]))),
+  });
+  return {
+    ...marks,
     ...(by.length === 0 && widest.sums ? { sums: widest.sums } : {}),
-    ...(widest.further ? { further: widest.further } : {}),
+    ...(widest.further ? { further: widest.further.map(withEnoughDecimals) } : {}),
     ...casesOf(kind, panels, whole),
     ...(sampled ? { sampled } : {}),
   };

@@ -1,6 +1,7 @@
 import type { Finding } from '../check/finding.js';
 import { countText, findingText } from '../check/findingText.js';
 import { plural } from '../problem/wording/phrases.js';
+import { decimalsFor } from '../scale/numberFormat.js';
 import type { Comparison, CountDifference, Difference } from './compare.js';
 import type { NumberDifference } from './numbers.js';
 import type { SetDifference } from './pairs.js';
@@ -23,10 +24,16 @@ export const writtenText = (own: Difference): string =>
   `  ${settingText(own)}: ${valueText(own.before)} → ${valueText(own.after)}`;
 
 /** The numbers of a difference with their decimals: before, after, and by how much. */
-export function numberTexts({ before, after, difference, decimals }: NumberDifference) {
-  const shown = (value: number | undefined) =>
-    value === undefined ? 'none' : value.toFixed(decimals).replace('-', '−');
-  const by = difference === undefined ? '' : `${difference > 0 ? '+' : ''}${shown(difference)}`;
+export function numberTexts({ before, after, difference, decimals: usual, least = -Infinity }: NumberDifference) {
+  // A difference that would be written as nothing has decimals of its own.
+  const isFine = difference !== undefined && Number(difference.toFixed(usual)) === 0;
+  const decimals = isFine ? Math.min(20, decimalsFor(difference, 2)) : usual;
+  const written = (value: number) => value.toFixed(decimals).replace('-', '−');
+  const shown = (value: number | undefined) => {
+    if (value === undefined) return 'none';
+    return value < least ? `<${least.toFixed(usual)}` : written(value);
+  };
+  const by = difference === undefined ? '' : `${difference > 0 ? '+' : ''}${written(difference)}`;
   return { before: shown(before), after: shown(after), by };
 }
 

@@ -16,6 +16,8 @@ export interface NumberDifference {
   difference?: number;
   /** With how many decimals it is written. */
   decimals: number;
+  /** What is below it is written as being less than it. */
+  least?: number;
 }
 
 /** What differs between two tables of numbers. */
@@ -43,7 +45,7 @@ function namedRows({ columns, rows }: Rows): Map<string, readonly (string | numb
 
 /** A number of a row that differs from that of the other; undefined where neither is one, or both are the same. */
 function numberDifference(
-  where: Pick<NumberDifference, 'row' | 'column' | 'decimals'>,
+  where: Pick<NumberDifference, 'row' | 'column' | 'decimals' | 'least'>,
   ...[before, after]: readonly (string | number | undefined)[]
 ): NumberDifference | undefined {
   const [was, is] = [before, after].map((one) => (typeof one === 'number' ? one : undefined));
@@ -58,17 +60,16 @@ function numberDifference(
 
 function numberDifferences(old: Rows, now: Rows): NumbersCompared {
   const [before, after] = [namedRows(old), namedRows(now)];
-  const columns = now.columns.flatMap(({ key, title, decimals }, i) => {
+  const columns = now.columns.flatMap(({ key, title, decimals, least }, i) => {
     const there = old.columns.findIndex((column) => column.key === key);
-    return decimals === undefined || there < 0 ? [] : [{ title, decimals, i, there }];
+    return decimals === undefined || there < 0
+      ? []
+      : [{ where: { column: title, decimals, ...(least === undefined ? {} : { least }) }, i, there }];
   });
   const numbers = [...after].flatMap(([row, values]) => {
     const was = before.get(row);
     if (!was) return [];
-    return columns.flatMap(
-      ({ title, decimals, i, there }) =>
-        numberDifference({ row, column: title, decimals }, was[there], values[i]) ?? [],
-    );
+    return columns.flatMap(({ where, i, there }) => numberDifference({ row, ...where }, was[there], values[i]) ?? []);
   });
   const missingIn = (all: ReadonlyMap<string, unknown>, from: ReadonlyMap<string, unknown>) =>
     [...from.keys()].filter((name) => !all.has(name));

@@ -16,7 +16,10 @@ export function cellText(
 ): string {
   if (value === undefined) return '';
   if (typeof value === 'string') return value;
-  return formatNumber(value, table.columns[column]?.decimals ?? 0, form);
+  const { decimals = 0, least } = table.columns[column] ?? {};
+  return least !== undefined && value < least
+    ? `<${formatNumber(least, decimals, form)}`
+    : formatNumber(value, decimals, form);
 }
 
 /** A count of cases as the table writes its numbers. */

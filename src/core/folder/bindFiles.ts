@@ -55,7 +55,7 @@ export async function bindFiles(
   const drawn: DrawnEntry[] = [];
   const problems: Problem[] = [];
   for (const entry of entries) {
-    const made = await drawer.draw(report.value, entry, { formats: picturesFor(forms), known: formats });
+    const made = await drawer.draw(report.value, entry, { pictures: picturesFor(forms), known: formats });
     problems.push(...made.problems);
     if (made.ok) drawn.push(made.value);
     progress?.(drawn.length, entries.length);

@@ -45,7 +45,7 @@ export async function boundDocument(
   });
 }
 
-/** The picture formats needed by some forms of document together. */
+/** The pictures needed by some forms of document together. */
 export const picturesFor = (forms: readonly DocumentForm[]): DocumentForm['pictures'] =>
   Object.assign({}, ...forms.map(({ pictures }) => pictures));
 

@@ -8,7 +8,7 @@ import { fileSafe } from './fileSafe.js';
 
 /** A figure of a document with its picture in the formats that the form of the document takes. */
 export interface DocumentFigure extends BoundFigure {
-  /** The figure in the formats that the document needs, by their names. */
+  /** The pictures of the figure that the document needs, by their names. */
   pictures: Readonly<Record<string, Uint8Array | string>>;
   /** The numbers behind it. */
   numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
@@ -46,6 +46,9 @@ export interface DocumentFile {
   bytes: Uint8Array | string;
 }
 
+/** A picture that a form of document takes: its format, where its name is not that of one, and how it is written. */
+export type PictureForm = WriteOptions & { format?: string };
+
 /** A form of document; its writer is loaded when it is first asked for. */
 export interface DocumentForm {
   /** Name in commands and calls. */
@@ -54,8 +57,8 @@ export interface DocumentForm {
   ending: string;
   /** What it is for, for the help. */
   description: string;
-  /** The formats of the pictures that it takes, each with how it is written. */
-  pictures: Readonly<Record<string, WriteOptions>>;
+  /** The pictures that it takes, by names: forms that share a name share the picture. */
+  pictures: Readonly<Record<string, PictureForm>>;
   /** Libraries that its writer loads and that an installation may go without, as npm calls them. */
   needs?: readonly string[];
   /** Whether the first bytes of a file are of this form, so that a new document may take its place. */

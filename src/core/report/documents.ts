@@ -33,7 +33,7 @@ export const coreDocumentList = [
     name: 'markdown',
     ending: 'md',
     description: 'text for other programs, with the pictures as SVG in a folder beside it',
-    pictures: { svg: { text: 'outlines' } },
+    pictures: { file: { format: 'svg', text: 'outlines' } },
     isOwn: (head) => startsWith(head, '<!-- Figures by hexis bind -->'),
     load: async () => {
       const { markdownDocument } = await import('./write/markdown.js');

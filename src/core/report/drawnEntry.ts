@@ -2,12 +2,13 @@ import type { NumbersTable } from '../chart/plan.js';
 import type { Format } from '../export/writer.js';
 import type { PlateItem } from '../plate/plate.js';
 import { fail, type Outcome, succeed } from '../problem/problem.js';
-import { type WriteOptions, writeAs } from '../project/acts/write.js';
+import { writeAs } from '../project/acts/write.js';
 import { openProject, type Project } from '../project/project.js';
 import { remembering } from '../project/read/inputs.js';
 import type { Source } from '../project/read/source.js';
 import type { Variant } from '../type/face.js';
 import { shippedFamilies } from '../type/families.js';
+import type { PictureForm } from './documentForm.js';
 import { type BoundFigure, boundFigure, entryOptions } from './drawReport.js';
 import type { Report, ReportEntry } from './openReport.js';
 
@@ -17,7 +18,7 @@ export interface DrawnEntry {
   figure: BoundFigure;
   /** The numbers behind it. */
   numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
-  /** The figure in the formats that were asked for, by their names. */
+  /** The pictures that were asked for, by their names. */
   pictures: Record<string, Uint8Array | string>;
   /** Font files of faces that do not ship, by family and variant, where the formats put words on pages. */
   fonts: Record<string, Uint8Array>;
@@ -38,9 +39,9 @@ function ownFaces(items: readonly PlateItem[]): { family: string; variant: Varia
 
 /** The pictures that are wanted of a figure. */
 export interface PictureWishes {
-  /** Names of formats, each with how it is written. */
-  formats?: Readonly<Record<string, WriteOptions>>;
-  /** The formats that a name can mean. */
+  /** The pictures, by names. */
+  pictures?: Readonly<Record<string, PictureForm>>;
+  /** The formats that a picture can be of. */
   known?: readonly Format[];
   /** Whether settings that change nothing are looked for. */
   isDeep?: boolean;
@@ -82,7 +83,13 @@ export const drawEntry = (
 async function drawnWith(
   project: Project,
   asked: ReadonlySet<string>,
-  { report, entry, formats = {}, known = [], isDeep = false }: { report: Report; entry: ReportEntry } & PictureWishes,
+  {
+    report,
+    entry,
+    pictures: wanted = {},
+    known = [],
+    isDeep = false,
+  }: { report: Report; entry: ReportEntry } & PictureWishes,
 ): Promise<Outcome<DrawnEntry>> {
   const drawn = await project.draw(entry.path);
   if (!drawn.ok) return fail(drawn.problems);
@@ -90,15 +97,15 @@ async function drawnWith(
   const figure = await boundFigure(project, report, entry, { drawing, problems, isDeep });
   if (!figure.ok) return figure;
   const pictures: DrawnEntry['pictures'] = {};
-  for (const [name, options] of Object.entries(formats)) {
-    const format = known.find((own) => own.name === name) as Format;
+  for (const [name, { format: said = name, ...options }] of Object.entries(wanted)) {
+    const format = known.find((own) => own.name === said) as Format;
     const written = await writeAs(drawing, format, options);
     if (!written.ok) return fail([...problems, ...written.problems]);
     pictures[name] = written.value;
   }
   const { head, before, above, below } = figure.value.leaf;
   const fonts: DrawnEntry['fonts'] = {};
-  if ('plate' in formats) {
+  if ('plate' in wanted) {
     const items = [...drawing.plate.items, ...head.items, ...before.items, ...above.items, ...below.items];
     for (const { family, variant } of ownFaces(items))
       fonts[`${family} ${variant}`] = await drawing.faces.fontBytes(family, variant);

@@ -55,7 +55,7 @@ const divisors = { ones: 1, thousands: 1e3, millions: 1e6 } as const;
 export const divisorOf = ({ as, per }: TickFormat): number => (as === 'percent' ? 0.01 : divisors[per]);
 
 /** The decimals that write a number with some significant digits. */
-const decimalsFor = (value: number, significant: number): number =>
+export const decimalsFor = (value: number, significant: number): number =>
   value === 0
     ? 0
     : Math.max(
@@ -68,6 +68,23 @@ const decimalsFor = (value: number, significant: number): number =>
               .split('e')[1],
           ),
       );
+
+/** The most decimals that are ever written. */
+const mostDecimals = 20;
+
+/**
+ * The decimals that some numbers of one kind need: as many as are usual, but where fewer than two digits of the greatest would be
+ * seen, so many that three are; values of small units would else all be written as nothing.
+ */
+export function enoughDecimals(values: Iterable<number | undefined>, usual: number): number {
+  let greatest = 0;
+  for (const value of values)
+    if (value !== undefined && Number.isFinite(value)) greatest = Math.max(greatest, Math.abs(value));
+  // What three digits add nothing to needs no more.
+  const isFull = Number(greatest.toFixed(usual)) === Number(greatest.toPrecision(3));
+  if (isFull || decimalsFor(greatest, 2) <= usual) return usual;
+  return Math.min(mostDecimals, decimalsFor(greatest, 3));
+}
 
 /** The text of a number as a percentage. @param form as the language writes it; left out: the sign behind the number */
 export const percentText = (text: string, form = '{number}%'): string => form.replace('{number}', () => text);

@@ -61,11 +61,11 @@ function wanted(report: Report, only: readonly string[] | undefined): Outcome<Re
 /**
  * Draws the figures of a report on all cores, those alone that are not as they were when they were drawn before.
  *
- * @param formats of the pictures, each with how it is written
+ * @param pictures that are wanted of each, by names
  */
 export async function drawReport(
   path: string,
-  formats: Work['formats'],
+  pictures: Work['pictures'],
   { only, isFresh = false, isDeep = false, language: asked, progress, widths }: BindOptions = {},
 ): Promise<Outcome<DrawnReport>> {
   const opened = await openReport(openProject(disk).store, path, asked);
@@ -78,7 +78,7 @@ export async function drawReport(
     return width === undefined ? entry : { ...entry, width: { value: `${width}pt`, setting: entry.setting } };
   });
   const cache = await Cache.of(report);
-  const work: Work = { formats, isDeep, language: report.language };
+  const work: Work = { pictures, isDeep, language: report.language };
   const problems: Problem[] = [];
   const found = new Map<ReportEntry, HashedEntry>();
   const total = entries.length;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { type Outcome, succeed } from '../../core/problem/problem.js';
-import type { WriteOptions } from '../../core/project/acts/write.js';
+import type { PictureForm } from '../../core/report/documentForm.js';
 import type { DrawnEntry, EntryDrawer } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';
@@ -9,8 +9,8 @@ import { formats as known } from '../formats.js';
 
 /** What to make of each figure: its pictures, and how thoroughly to check it. */
 export interface Work {
-  /** The formats of its pictures, each with its options. */
-  formats: Readonly<Record<string, WriteOptions>>;
+  /** Its pictures, by names. */
+  pictures: Readonly<Record<string, PictureForm>>;
   /** Whether to run the rules that have to draw it again. */
   isDeep: boolean;
   /** The language of the document, where the report or the call names one. */
@@ -42,7 +42,7 @@ export async function drawOne(
   entry: ReportEntry,
   work: Work,
 ): Promise<Outcome<HashedEntry>> {
-  const drawn = await drawer.draw(report, entry, { formats: work.formats, known, isDeep: work.isDeep });
+  const drawn = await drawer.draw(report, entry, { pictures: work.pictures, known, isDeep: work.isDeep });
   if (!drawn.ok) return drawn;
   const { files } = drawn.value;
   const read = files.map((file) => filesRead.get(file));

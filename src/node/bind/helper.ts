@@ -8,11 +8,11 @@ import { drawOne } from './drawOne.js';
 
 /** Draws figures of a report for the parent process, and ends with it. @param data a `HelperData` as JSON */
 export function drawForBind(data: string): void {
-  const { path, formats, isDeep, language } = JSON.parse(data) as HelperData;
+  const { path, pictures, isDeep, language } = JSON.parse(data) as HelperData;
   const report = openReport(openProject(disk).store, path, language);
   const drawer = new EntryDrawer(disk);
   process.on('message', async (entry: ReportEntry) => {
-    process.send?.(await drawOne(drawer, ok(await report), entry, { formats, isDeep, language }));
+    process.send?.(await drawOne(drawer, ok(await report), entry, { pictures, isDeep, language }));
   });
   process.on('disconnect', () => process.exit());
 }

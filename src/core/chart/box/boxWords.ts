@@ -1,4 +1,4 @@
-import { formatNumber } from '../../scale/numberFormat.js';
+import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { referenceFacts } from '../frame/references.js';
 import { inSentence, inUnits } from '../frame/variableTitle.js';
@@ -40,7 +40,10 @@ export function boxAltText({ settings, codebook, numbers, words }: BoxFrame, dra
   );
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
   if (drawn.length > 12) return words.say('alt-boxes-many', { what, by, count: drawn.length });
-  const decimals = (value.decimals ?? 1) + 1;
+  const decimals = enoughDecimals(
+    drawn.map(({ mark }) => mark.box.median),
+    (value.decimals ?? 1) + 1,
+  );
   const medians = drawn.map(({ mark, category, group }) => {
     const name = [category.name, group?.name].filter(Boolean).join(', ');
     return words.say('alt-value', { name, value: formatNumber(mark.box.median, decimals, numbers) });

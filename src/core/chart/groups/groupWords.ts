@@ -1,4 +1,4 @@
-import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
+import { decimalsOf, enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { defaultLevel } from '../frame/levels.js';
 import { referenceFacts } from '../frame/references.js';
@@ -75,7 +75,9 @@ export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
   const isShares = input.settings.arrange === 'shares';
   const said = (mark: GroupMarks['series'][number]['marks'][number]) =>
     isShares && mark.share ? 100 * mark.share.part : mark.value;
-  const decimals = Math.min(2, Math.max(...bars.map(({ mark }) => decimalsOf(Number(said(mark).toPrecision(3))))));
+  const values = bars.map(({ mark }) => said(mark));
+  const usual = Math.min(2, Math.max(...values.map((value) => decimalsOf(Number(value.toPrecision(3))))));
+  const decimals = enoughDecimals(values, usual);
   const parts = bars.map(({ mark, series }) => {
     const name = [marks.categories[mark.category]?.name, series.category?.name].filter(Boolean).join(', ');
     return words.say('alt-value', { name, value: formatNumber(said(mark), decimals, input.numbers) });

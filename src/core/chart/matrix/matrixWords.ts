@@ -1,6 +1,7 @@
 import { entryAt } from '../../at.js';
-import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
+import { decimalsOf, enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
+import { chanceColumn } from '../frame/numberColumns.js';
 import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
 import { inSentence, inUnits } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
@@ -42,7 +43,7 @@ export function matrixNumbers(frame: MatrixFrame, grid: Grid): Drawn['numbers'] 
         { key: 'with', title: variable },
         n,
         { key: settings.correlation === 'spearman' ? 'rho' : 'r', title: words.say('head-correlation'), decimals: 3 },
-        { key: 'p', title: 'p', decimals: 4 },
+        chanceColumn,
       ],
       rows: pairs.map((cell) => [...names(cell), cell.n, cell.value, cell.p]),
     };
@@ -99,11 +100,14 @@ export function matrixAltText(frame: MatrixFrame, grid: Grid): string {
   );
   const decimals = settings.variables
     ? 2
-    : cells.reduce((most, { value = 0 }) => Math.max(most, decimalsOf(Number(value.toPrecision(3)))), 0);
+    : enoughDecimals(
+        cells.map(({ value }) => value),
+        cells.reduce((most, { value = 0 }) => Math.min(2, Math.max(most, decimalsOf(Number(value.toPrecision(3))))), 0),
+      );
   const said = ({ row, column, value = 0 }: MatrixCell) =>
     words.say('alt-value', {
       name: `${entryAt(grid.rows, row).name}, ${entryAt(grid.columns, column).name}`,
-      value: formatNumber(value, Math.min(2, decimals), numbers),
+      value: formatNumber(value, decimals, numbers),
     });
   const isSymmetric = settings.variables !== undefined && (settings.triangle ?? 'both') === 'both';
   const told = isSymmetric ? cells.filter(({ row, column }) => column < row) : cells;

@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import { picked } from '../../pick.js';
 import { fail, type Outcome, succeed } from '../../problem/problem.js';
-import { formatNumber } from '../../scale/numberFormat.js';
+import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
 import { jitter } from '../../statistics/jitter.js';
 import { Sample } from '../../statistics/sample.js';
 import { bothAxes, categoryAxis, seriesOf } from '../frame/categoryAxes.js';
@@ -160,12 +160,13 @@ function altText(
   const named = [category, ...(group ? [group] : [])].map(({ variable }) => inSentence(variable, words));
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
   if (strips.length > 12) return words.say('alt-points-many', { what, by, count: strips.length });
-  const decimals = (value.decimals ?? 1) + 1;
-  const parts = strips.map((strip) => {
+  const medians = strips.map(({ sample }) => sample.quantile(0.5));
+  const decimals = enoughDecimals(medians, (value.decimals ?? 1) + 1);
+  const parts = strips.map((strip, i) => {
     const name = [category.categories[strip.category]?.name, group?.categories[strip.group]?.name]
       .filter(Boolean)
       .join(', ');
-    return words.say('alt-value', { name, value: formatNumber(strip.sample.quantile(0.5), decimals, numbers) });
+    return words.say('alt-value', { name, value: formatNumber(entryAt(medians, i), decimals, numbers) });
   });
   return words.say('alt-points', { what, by, values: parts.join('; ') });
 }

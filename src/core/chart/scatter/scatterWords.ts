@@ -11,6 +11,7 @@ import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
 import { crossFacts } from '../frame/crossReferences.js';
 import { defaultLevel } from '../frame/levels.js';
+import { chanceColumn } from '../frame/numberColumns.js';
 import type { Drawn } from '../kind.js';
 import type { NumbersColumn } from '../plan.js';
 import { type DrawnFit, fitFacts } from './fit.js';
@@ -98,7 +99,7 @@ export function scatterNumbers(
       { key: 'meanY', title: words.say('head-meanOf', { label: y }), decimals: dy },
       { key: 'sdY', title: words.say('head-sd'), decimals: dy },
       { key: 'r', title: 'r', decimals: 3 },
-      { key: 'p', title: 'p', decimals: 4 },
+      chanceColumn,
       { key: 'slope', title: words.say('head-slope'), decimals: 4 },
       { key: 'slopeSe', title: words.say('head-se'), decimals: 4 },
       { key: 'intercept', title: words.say('head-intercept'), decimals: dy },

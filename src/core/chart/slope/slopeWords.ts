@@ -1,4 +1,4 @@
-import { formatNumber } from '../../scale/numberFormat.js';
+import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
 import type { Drawn } from '../kind.js';
 import type { EndLabel, Series } from '../plan.js';
 import type { Item, SlopeFrame, SlopePart } from './slopeSettings.js';
@@ -76,8 +76,9 @@ export function slopeAltText({ codebook, settings, numbers, time, words }: Slope
       ? b
       : a,
   );
+  const decimals = enoughDecimals([most.values[0], most.values.at(-1)], value.decimals ?? 1);
   const write = (y: number | undefined) =>
-    y === undefined ? words.say('alt-nothing') : formatNumber(y, value.decimals ?? 1, numbers);
+    y === undefined ? words.say('alt-nothing') : formatNumber(y, decimals, numbers);
   return words.say('alt-slopes', {
     what: { label: value.label },
     first,

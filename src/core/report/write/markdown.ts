@@ -71,7 +71,7 @@ export async function markdownDocument(
     { path: `${name}.md`, bytes: `${text}\n` },
     ...figures.map(({ id, pictures }) => ({
       path: `${folder}/${pictureFile(id)}.svg`,
-      bytes: pictures['svg'] as string,
+      bytes: pictures['file'] as string,
     })),
   ];
 }
