@@ -38,17 +38,22 @@ async function measured(chosen, isQuick) {
   const width = Math.max(...chosen.map(({ name, of }) => `${name}${of ? `, of ${of}` : ''}`.length));
   console.log(`${'what'.padEnd(width)}   reached   at most      goal`);
   const own = sampler(here);
-  const over = [];
+  const [over, failed] = [[], []];
   for (const row of chosen) {
     const part = partOf(row);
     const sides = [(n) => own.take(row, part, n), ...(row.floor ? [(n) => own.take(row, 'floor', n)] : [])];
-    const [times, floors] = await inTurn(row, sides, isQuick);
+    const words = `${row.name}${row.of ? `, of ${row.of}` : ''}`.padEnd(width);
+    const taken = await inTurn(row, sides, isQuick).catch((fault) => {
+      failed.push(row);
+      console.log(`${words}  cannot be measured: ${String(fault.message).split('\n')[0]}`);
+    });
+    if (!taken) continue;
+    const [times, floors] = taken;
     const sum = quantile(times, row.share ?? 0.5);
     const reached = floors ? sum / median(floors) : sum;
     const limit = held[row.name] ?? row.atMost;
     const isOver = limit !== undefined && reached > limit;
     if (isOver) over.push(row);
-    const words = `${row.name}${row.of ? `, of ${row.of}` : ''}`.padEnd(width);
     const unit = floors || row.unit === undefined ? '' : ` ${row.unit}`;
     console.log(
       `${words}  ${number(reached)}  ${shown(limit)}  ${shown(limit === row.atMost ? undefined : row.atMost)}${unit}${isOver ? '  over' : ''}`,
@@ -59,6 +64,10 @@ async function measured(chosen, isQuick) {
   console.log(
     `\n${over.length} of ${chosen.filter(({ atMost }) => atMost !== undefined).length} rows are over their limit`,
   );
+  if (failed.length > 0) {
+    console.log(`${failed.length} could not be measured`);
+    process.exitCode = 1;
+  }
 }
 
 /** The ratios of pairs of a row, in processes of their own. */
