@@ -33,6 +33,15 @@ const number = (value) => (value >= 100 ? value.toFixed(0) : value.toFixed(2)).p
 
 const shown = (value) => (value === undefined ? ''.padStart(8) : number(value));
 
+/** What a row came to: of its floor, where it has one. @throws where it cannot be measured */
+async function reachedBy(own, row, isQuick) {
+  const part = partOf(row);
+  const sides = [(n) => own.take(row, part, n), ...(row.floor ? [(n) => own.take(row, 'floor', n)] : [])];
+  const [times, floors] = await inTurn(row, sides, isQuick);
+  const sum = quantile(times, row.share ?? 0.5);
+  return floors ? sum / median(floors) : sum;
+}
+
 /** Each row of what it is held against. */
 async function measured(chosen, isQuick) {
   const width = Math.max(...chosen.map(({ name, of }) => `${name}${of ? `, of ${of}` : ''}`.length));
@@ -40,21 +49,16 @@ async function measured(chosen, isQuick) {
   const own = sampler(here);
   const [over, failed] = [[], []];
   for (const row of chosen) {
-    const part = partOf(row);
-    const sides = [(n) => own.take(row, part, n), ...(row.floor ? [(n) => own.take(row, 'floor', n)] : [])];
     const words = `${row.name}${row.of ? `, of ${row.of}` : ''}`.padEnd(width);
-    const taken = await inTurn(row, sides, isQuick).catch((fault) => {
+    const reached = await reachedBy(own, row, isQuick).catch((fault) => {
       failed.push(row);
       console.log(`${words}  cannot be measured: ${String(fault.message).split('\n')[0]}`);
     });
-    if (!taken) continue;
-    const [times, floors] = taken;
-    const sum = quantile(times, row.share ?? 0.5);
-    const reached = floors ? sum / median(floors) : sum;
+    if (reached === undefined) continue;
     const limit = held[row.name] ?? row.atMost;
     const isOver = limit !== undefined && reached > limit;
     if (isOver) over.push(row);
-    const unit = floors || row.unit === undefined ? '' : ` ${row.unit}`;
+    const unit = row.floor || row.unit === undefined ? '' : ` ${row.unit}`;
     console.log(
       `${words}  ${number(reached)}  ${shown(limit)}  ${shown(limit === row.atMost ? undefined : row.atMost)}${unit}${isOver ? '  over' : ''}`,
     );
