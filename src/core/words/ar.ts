@@ -190,8 +190,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'مدرّج تكراري: {what}، من {from} إلى {to}، عدد الفئات: {count}؛ وأعلاها من {low} إلى {high} وفيها {most} ({cases}).',
-    'alt-slopes':
-      'مخطط ميل: {what}، من {first} إلى {last}؛ الخطوط: {count}، الصاعدة: {rise}، الهابطة: {fall}. أكبر تغير: {name}، من {before} إلى {after}.',
+    'alt-slopes': 'مخطط ميل: {what}، من {first} إلى {last}؛ الخطوط: {count}، الصاعدة: {rise}، الهابطة: {fall}.{most}',
+    'alt-slopes-most': ' أكبر تغير: {name}، من {before} إلى {after}.',
     'alt-nothing': 'لا قيمة',
     'alt-scatter': 'مخطط انتشار: {y} مقابل {x}؛ {count} ({cases}){more}.',
     'alt-scatter-correlation': '؛ الارتباط: {r} (بيرسون{p})',

@@ -190,8 +190,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'আয়তলেখ: {what}, {from} থেকে {to}, শ্রেণির সংখ্যা: {count}; সর্বোচ্চটি {low} থেকে {high}, তাতে {most} ({cases})।',
-    'alt-slopes':
-      'ঢাল লেখ: {what}, {first} থেকে {last}; রেখা: {count}, বাড়ছে: {rise}, কমছে: {fall}। সবচেয়ে বড় পরিবর্তন: {name}, {before} থেকে {after}।',
+    'alt-slopes': 'ঢাল লেখ: {what}, {first} থেকে {last}; রেখা: {count}, বাড়ছে: {rise}, কমছে: {fall}।{most}',
+    'alt-slopes-most': ' সবচেয়ে বড় পরিবর্তন: {name}, {before} থেকে {after}।',
     'alt-nothing': 'কোনো মান নেই',
     'alt-scatter': 'বিক্ষেপ লেখ: {y} ও {x}; {count} ({cases}){more}।',
     'alt-scatter-correlation': '; সহসম্বন্ধ: {r} (পিয়ারসন{p})',

@@ -196,8 +196,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, od {from} do {to}, počet tříd: {count}; nejvyšší od {low} do {high} obsahuje {most} ({cases}).',
-    'alt-slopes':
-      'Graf změn: {what}, {first} – {last}; čar: {count}, rostoucích: {rise}, klesajících: {fall}. Největší změna: {name}, z {before} na {after}.',
+    'alt-slopes': 'Graf změn: {what}, {first} – {last}; čar: {count}, rostoucích: {rise}, klesajících: {fall}.{most}',
+    'alt-slopes-most': ' Největší změna: {name}, z {before} na {after}.',
     'alt-nothing': 'žádná hodnota',
     'alt-scatter': 'Bodový graf: {y} proti: {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; korelace: {r} (Pearson{p})',

@@ -204,7 +204,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, fra {from} til {to} i {count} intervaller; det højeste går fra {low} til {high} og har {most} {cases}.',
     'alt-slopes':
-      'Hældningsdiagram: {what}, fra {first} til {last}; af {count} linjer stiger {rise} og falder {fall}. Mest ændrer {name} sig, fra {before} til {after}.',
+      'Hældningsdiagram: {what}, fra {first} til {last}; af {count} linjer stiger {rise} og falder {fall}.{most}',
+    'alt-slopes-most': ' Mest ændrer {name} sig, fra {before} til {after}.',
     'alt-nothing': 'ingen værdi',
     'alt-scatter': 'Punktdiagram: {y} mod {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; korrelation: {r} (Pearson{p})',

@@ -211,7 +211,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogramm: {what}, von {from} bis {to} in {count} Klassen; die höchste reicht von {low} bis {high} und enthält {most} {cases}.',
     'alt-slopes':
-      'Steigungsdiagramm: {what}, von {first} bis {last}; von {count} Linien steigen {rise} und fallen {fall}. Am stärksten ändert sich {name}, von {before} auf {after}.',
+      'Steigungsdiagramm: {what}, von {first} bis {last}; von {count} Linien steigen {rise} und fallen {fall}.{most}',
+    'alt-slopes-most': ' Am stärksten ändert sich {name}, von {before} auf {after}.',
     'alt-nothing': 'keinem Wert',
     'alt-scatter': 'Streudiagramm: {y} gegen {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; Korrelation: {r} (Pearson{p})',

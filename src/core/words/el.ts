@@ -205,7 +205,8 @@ export const language: Language = {
     'alt-histogram':
       'Ιστόγραμμα: {what}, από {from} έως {to} σε {count} κλάσεις· η υψηλότερη, από {low} έως {high}, περιέχει {most} ({cases}).',
     'alt-slopes':
-      'Διάγραμμα κλίσεων: {what}, από {first} έως {last}· από {count} γραμμές, ανεβαίνουν {rise} και κατεβαίνουν {fall}. Μεγαλύτερη μεταβολή: {name}, από {before} σε {after}.',
+      'Διάγραμμα κλίσεων: {what}, από {first} έως {last}· από {count} γραμμές, ανεβαίνουν {rise} και κατεβαίνουν {fall}.{most}',
+    'alt-slopes-most': ' Μεγαλύτερη μεταβολή: {name}, από {before} σε {after}.',
     'alt-nothing': 'καμία τιμή',
     'alt-scatter': 'Διάγραμμα διασποράς: {y} ως προς: {x}· {count} ({cases}){more}.',
     'alt-scatter-correlation': '· συσχέτιση: {r} (Πίρσον{p})',

@@ -200,8 +200,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram of {what} from {from} to {to} in {count} bins; the highest is from {low} to {high} with {most} {cases}.',
-    'alt-slopes':
-      'Slope chart of {what} from {first} to {last}: {rise} of {count} rise, {fall} fall. {name} changes most, from {before} to {after}.',
+    'alt-slopes': 'Slope chart of {what} from {first} to {last}: {rise} of {count} rise, {fall} fall.{most}',
+    'alt-slopes-most': ' {name} changes most, from {before} to {after}.',
     'alt-nothing': 'nothing',
     'alt-scatter': 'Scatter plot of {y} against {x} of {count} {cases}{more}.',
     'alt-scatter-correlation': '; their correlation is {r} (Pearson{p})',

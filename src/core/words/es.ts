@@ -210,7 +210,8 @@ export const language: Language = {
     'alt-histogram':
       'Histograma: {what}, de {from} a {to} en {count} intervalos; el más alto va de {low} a {high} y contiene {most} {cases}.',
     'alt-slopes':
-      'Gráfico de pendientes: {what}, de {first} a {last}; de {count} líneas, suben {rise} y bajan {fall}. El mayor cambio es el de {name}, de {before} a {after}.',
+      'Gráfico de pendientes: {what}, de {first} a {last}; de {count} líneas, suben {rise} y bajan {fall}.{most}',
+    'alt-slopes-most': ' El mayor cambio es el de {name}, de {before} a {after}.',
     'alt-nothing': 'ningún valor',
     'alt-scatter': 'Gráfico de dispersión: {y} frente a {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; correlación: {r} (Pearson{p})',

@@ -194,8 +194,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'بافت‌نگار: {what}، از {from} تا {to} در {count} رده؛ بلندترین از {low} تا {high} با {most} ({cases}).',
-    'alt-slopes':
-      'نمودار شیب: {what}، از {first} تا {last}؛ از {count} خط، {rise} بالا و {fall} پایین می‌رود. بیشترین تغییر: {name}، از {before} به {after}.',
+    'alt-slopes': 'نمودار شیب: {what}، از {first} تا {last}؛ از {count} خط، {rise} بالا و {fall} پایین می‌رود.{most}',
+    'alt-slopes-most': ' بیشترین تغییر: {name}، از {before} به {after}.',
     'alt-nothing': 'بدون مقدار',
     'alt-scatter': 'نمودار پراکنش: {y} در برابر {x}؛ {count} ({cases}){more}.',
     'alt-scatter-correlation': '؛ همبستگی: {r} (پیرسون{p})',

@@ -206,8 +206,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogrammi: {what}, {from} – {to}, luokkien lukumäärä: {count}; korkein on {low} – {high}, siinä {most} ({cases}).',
-    'alt-slopes':
-      'Muutoskuvio: {what}, {first} – {last}; viivoja: {count}, nousevia: {rise}, laskevia: {fall}. Suurin muutos: {name}, {before} → {after}.',
+    'alt-slopes': 'Muutoskuvio: {what}, {first} – {last}; viivoja: {count}, nousevia: {rise}, laskevia: {fall}.{most}',
+    'alt-slopes-most': ' Suurin muutos: {name}, {before} → {after}.',
     'alt-nothing': 'ei arvoa',
     'alt-scatter': 'Hajontakuvio: {y} suhteessa muuttujaan: {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; korrelaatio: {r} (Pearson{p})',

@@ -216,7 +216,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogramme\u00a0: {what}, de {from} à {to} en {count} classes\u00a0; la plus haute va de {low} à {high} et contient {most} {cases}.',
     'alt-slopes':
-      'Diagramme de pentes\u00a0: {what}, de {first} à {last}\u00a0; sur {count} lignes, {rise} montent et {fall} descendent. Le plus grand changement est celui de {name}, de {before} à {after}.',
+      'Diagramme de pentes\u00a0: {what}, de {first} à {last}\u00a0; sur {count} lignes, {rise} montent et {fall} descendent.{most}',
+    'alt-slopes-most': ' Le plus grand changement est celui de {name}, de {before} à {after}.',
     'alt-nothing': 'aucune valeur',
     'alt-scatter': 'Nuage de points\u00a0: {y} en fonction de {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '\u00a0; corrélation\u00a0: {r} (Pearson{p})',

@@ -191,8 +191,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'היסטוגרמה: {what}, מ־{from} עד {to}, מספר המחלקות: {count}; הגבוהה ביותר מ־{low} עד {high}, ובה {most} ({cases}).',
-    'alt-slopes':
-      'תרשים שיפועים: {what}, {first} – {last}; קווים: {count}, עולים: {rise}, יורדים: {fall}. השינוי הגדול ביותר: {name}, מ־{before} ל־{after}.',
+    'alt-slopes': 'תרשים שיפועים: {what}, {first} – {last}; קווים: {count}, עולים: {rise}, יורדים: {fall}.{most}',
+    'alt-slopes-most': ' השינוי הגדול ביותר: {name}, מ־{before} ל־{after}.',
     'alt-nothing': 'אין ערך',
     'alt-scatter': 'תרשים פיזור: {y} מול {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; מתאם: {r} (פירסון{p})',

@@ -190,8 +190,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'आयत चित्र: {what}, {from} से {to} तक, वर्गों की संख्या: {count}; सबसे ऊँचा {low} से {high} तक, जिसमें {most} ({cases})।',
-    'alt-slopes':
-      'ढाल आरेख: {what}, {first} से {last} तक; रेखाएँ: {count}, बढ़ती: {rise}, घटती: {fall}। सबसे बड़ा परिवर्तन: {name}, {before} से {after}।',
+    'alt-slopes': 'ढाल आरेख: {what}, {first} से {last} तक; रेखाएँ: {count}, बढ़ती: {rise}, घटती: {fall}।{most}',
+    'alt-slopes-most': ' सबसे बड़ा परिवर्तन: {name}, {before} से {after}।',
     'alt-nothing': 'कोई मान नहीं',
     'alt-scatter': 'प्रकीर्ण आरेख: {y} और {x}; {count} ({cases}){more}।',
     'alt-scatter-correlation': '; सहसंबंध: {r} (पियर्सन{p})',

@@ -207,7 +207,8 @@ export const language: Language = {
     'alt-histogram':
       'Hisztogram: {what}, {from} – {to}, {count} osztályban; a legmagasabb: {low} – {high}, benne {most} ({cases}).',
     'alt-slopes':
-      'Változásdiagram: {what}, {first} – {last}; {count} vonalból {rise} emelkedik és {fall} süllyed. A legnagyobb változás: {name}, {before} → {after}.',
+      'Változásdiagram: {what}, {first} – {last}; {count} vonalból {rise} emelkedik és {fall} süllyed.{most}',
+    'alt-slopes-most': ' A legnagyobb változás: {name}, {before} → {after}.',
     'alt-nothing': 'nincs érték',
     'alt-scatter': 'Szórásdiagram: {y} és {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; korreláció: {r} (Pearson{p})',

@@ -204,7 +204,8 @@ export const language: Language = {
     'alt-histogram':
       'Istogramma: {what}, da {from} a {to} in {count} classi; la più alta va da {low} a {high} e contiene {most} {cases}.',
     'alt-slopes':
-      'Grafico delle pendenze: {what}, da {first} a {last}; su {count} linee, {rise} salgono e {fall} scendono. Il cambiamento maggiore è quello di {name}, da {before} a {after}.',
+      'Grafico delle pendenze: {what}, da {first} a {last}; su {count} linee, {rise} salgono e {fall} scendono.{most}',
+    'alt-slopes-most': ' Il cambiamento maggiore è quello di {name}, da {before} a {after}.',
     'alt-nothing': 'nessun valore',
     'alt-scatter': 'Grafico a dispersione: {y} rispetto a {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; correlazione: {r} (Pearson{p})',

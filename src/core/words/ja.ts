@@ -189,8 +189,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'ヒストグラム：{what}、{from}から{to}まで{count}階級。最も高い階級は{low}から{high}で{most}件（{cases}）。',
-    'alt-slopes':
-      '推移グラフ：{what}、{first}から{last}。{count}本の線のうち{rise}本が上昇、{fall}本が下降。変化が最大なのは{name}で、{before}から{after}。',
+    'alt-slopes': '推移グラフ：{what}、{first}から{last}。{count}本の線のうち{rise}本が上昇、{fall}本が下降。{most}',
+    'alt-slopes-most': '変化が最大なのは{name}で、{before}から{after}。',
     'alt-nothing': '値なし',
     'alt-scatter': '散布図：{y}と{x}、{count}件（{cases}）{more}。',
     'alt-scatter-correlation': '、相関：{r} (ピアソン{p})',

@@ -192,8 +192,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       '히스토그램: {what}, {from}부터 {to}까지 {count}개 계급. 가장 높은 계급은 {low}부터 {high}까지이며 {most}개({cases}).',
-    'alt-slopes':
-      '기울기 그래프: {what}, {first}에서 {last}까지. 선 {count}개 중 상승 {rise}개, 하락 {fall}개. 가장 큰 변화: {name}, {before}에서 {after}.',
+    'alt-slopes': '기울기 그래프: {what}, {first}에서 {last}까지. 선 {count}개 중 상승 {rise}개, 하락 {fall}개.{most}',
+    'alt-slopes-most': ' 가장 큰 변화: {name}, {before}에서 {after}.',
     'alt-nothing': '값 없음',
     'alt-scatter': '산점도: {y}, {x}. {count}개({cases}){more}.',
     'alt-scatter-correlation': '. 상관: {r} (피어슨{p})',

@@ -207,7 +207,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, fra {from} til {to} i {count} intervaller; det høyeste går fra {low} til {high} og har {most} {cases}.',
     'alt-slopes':
-      'Stigningsdiagram: {what}, fra {first} til {last}; av {count} linjer stiger {rise} og faller {fall}. Mest endres {name}, fra {before} til {after}.',
+      'Stigningsdiagram: {what}, fra {first} til {last}; av {count} linjer stiger {rise} og faller {fall}.{most}',
+    'alt-slopes-most': ' Mest endres {name}, fra {before} til {after}.',
     'alt-nothing': 'ingen verdi',
     'alt-scatter': 'Spredningsdiagram: {y} mot {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; korrelasjon: {r} (Pearson{p})',

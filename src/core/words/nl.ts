@@ -211,7 +211,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, van {from} tot {to} in {count} klassen; de hoogste loopt van {low} tot {high} en bevat {most} {cases}.',
     'alt-slopes':
-      'Hellingsdiagram: {what}, van {first} tot {last}; van {count} lijnen stijgen er {rise} en dalen er {fall}. De grootste verandering is die van {name}, van {before} naar {after}.',
+      'Hellingsdiagram: {what}, van {first} tot {last}; van {count} lijnen stijgen er {rise} en dalen er {fall}.{most}',
+    'alt-slopes-most': ' De grootste verandering is die van {name}, van {before} naar {after}.',
     'alt-nothing': 'geen waarde',
     'alt-scatter': 'Spreidingsdiagram: {y} tegen {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; correlatie: {r} (Pearson{p})',

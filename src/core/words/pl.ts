@@ -203,7 +203,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, od {from} do {to}, liczba przedziałów: {count}; najwyższy od {low} do {high} zawiera {most} ({cases}).',
     'alt-slopes':
-      'Wykres zmian: {what}, {first} – {last}; linii: {count}, rosnących: {rise}, malejących: {fall}. Największa zmiana: {name}, z {before} na {after}.',
+      'Wykres zmian: {what}, {first} – {last}; linii: {count}, rosnących: {rise}, malejących: {fall}.{most}',
+    'alt-slopes-most': ' Największa zmiana: {name}, z {before} na {after}.',
     'alt-nothing': 'brak wartości',
     'alt-scatter': 'Wykres rozrzutu: {y} względem: {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; korelacja: {r} (Pearson{p})',

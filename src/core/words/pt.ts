@@ -200,7 +200,8 @@ export const language: Language = {
     'alt-histogram':
       'Histograma: {what}, de {from} a {to} em {count} classes; a mais alta vai de {low} a {high} e contém {most} {cases}.',
     'alt-slopes':
-      'Gráfico de inclinações: {what}, de {first} a {last}; de {count} linhas, {rise} sobem e {fall} descem. A maior mudança é a de {name}, de {before} para {after}.',
+      'Gráfico de inclinações: {what}, de {first} a {last}; de {count} linhas, {rise} sobem e {fall} descem.{most}',
+    'alt-slopes-most': ' A maior mudança é a de {name}, de {before} para {after}.',
     'alt-nothing': 'nenhum valor',
     'alt-scatter': 'Gráfico de dispersão: {y} em função de {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; correlação: {r} (Pearson{p})',

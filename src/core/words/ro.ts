@@ -200,7 +200,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogramă: {what}, de la {from} la {to}, numărul claselor: {count}; cea mai înaltă, de la {low} la {high}, conține {most} ({cases}).',
     'alt-slopes':
-      'Diagramă de pante: {what}, de la {first} la {last}; linii: {count}, crescătoare: {rise}, descrescătoare: {fall}. Cea mai mare schimbare: {name}, de la {before} la {after}.',
+      'Diagramă de pante: {what}, de la {first} la {last}; linii: {count}, crescătoare: {rise}, descrescătoare: {fall}.{most}',
+    'alt-slopes-most': ' Cea mai mare schimbare: {name}, de la {before} la {after}.',
     'alt-nothing': 'nicio valoare',
     'alt-scatter': 'Diagramă de dispersie: {y} față de {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; corelație: {r} (Pearson{p})',

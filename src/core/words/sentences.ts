@@ -173,7 +173,8 @@ export interface SentenceNames {
   'alt-matrix-many': 'what' | 'by' | 'count' | 'least' | 'greatest';
   'alt-value': 'name' | 'value';
   'alt-histogram': 'what' | 'from' | 'to' | 'count' | 'low' | 'high' | 'most' | 'cases';
-  'alt-slopes': 'what' | 'first' | 'last' | 'rise' | 'fall' | 'count' | 'name' | 'before' | 'after';
+  'alt-slopes': 'what' | 'first' | 'last' | 'rise' | 'fall' | 'count' | 'most';
+  'alt-slopes-most': 'name' | 'before' | 'after';
   'alt-nothing': never;
   'alt-scatter': 'y' | 'x' | 'count' | 'cases' | 'more';
   'alt-scatter-correlation': 'r' | 'p';

@@ -203,7 +203,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, från {from} till {to} i {count} klasser; den högsta går från {low} till {high} och har {most} {cases}.',
     'alt-slopes':
-      'Lutningsdiagram: {what}, från {first} till {last}; av {count} linjer stiger {rise} och faller {fall}. Mest ändras {name}, från {before} till {after}.',
+      'Lutningsdiagram: {what}, från {first} till {last}; av {count} linjer stiger {rise} och faller {fall}.{most}',
+    'alt-slopes-most': ' Mest ändras {name}, från {before} till {after}.',
     'alt-nothing': 'inget värde',
     'alt-scatter': 'Spridningsdiagram: {y} mot {x}, {count} {cases}{more}.',
     'alt-scatter-correlation': '; korrelation: {r} (Pearson{p})',

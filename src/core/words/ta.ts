@@ -194,8 +194,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'பரவல் செவ்வகப்படம்: {what}, {from} முதல் {to} வரை, வகுப்புகளின் எண்ணிக்கை: {count}; மிக உயரமானது {low} முதல் {high} வரை, அதில் {most} ({cases}).',
-    'alt-slopes':
-      'சரிவு வரைபடம்: {what}, {first} முதல் {last} வரை; கோடுகள்: {count}, உயர்வு: {rise}, தாழ்வு: {fall}. மிகப்பெரிய மாற்றம்: {name}, {before} முதல் {after}.',
+    'alt-slopes': 'சரிவு வரைபடம்: {what}, {first} முதல் {last} வரை; கோடுகள்: {count}, உயர்வு: {rise}, தாழ்வு: {fall}.{most}',
+    'alt-slopes-most': ' மிகப்பெரிய மாற்றம்: {name}, {before} முதல் {after}.',
     'alt-nothing': 'மதிப்புகள் இல்லை',
     'alt-scatter': 'சிதறல் வரைபடம்: {y} மற்றும் {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; ஒட்டுறவு: {r} (பியர்சன்{p})',

@@ -190,8 +190,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'ฮิสโทแกรม: {what} จาก {from} ถึง {to} จำนวนอันตรภาคชั้น: {count} ชั้นสูงสุดจาก {low} ถึง {high} มี {most} ({cases})',
-    'alt-slopes':
-      'แผนภูมิความชัน: {what} จาก {first} ถึง {last} จำนวนเส้น: {count} เพิ่มขึ้น: {rise} ลดลง: {fall} การเปลี่ยนแปลงมากที่สุด: {name} จาก {before} เป็น {after}',
+    'alt-slopes': 'แผนภูมิความชัน: {what} จาก {first} ถึง {last} จำนวนเส้น: {count} เพิ่มขึ้น: {rise} ลดลง: {fall}{most}',
+    'alt-slopes-most': ' การเปลี่ยนแปลงมากที่สุด: {name} จาก {before} เป็น {after}',
     'alt-nothing': 'ไม่มีค่า',
     'alt-scatter': 'แผนภาพการกระจาย: {y} กับ {x} จำนวน {count} ({cases}){more}',
     'alt-scatter-correlation': '; สหสัมพันธ์: {r} (เพียร์สัน{p})',

@@ -203,7 +203,8 @@ export const language: Language = {
     'alt-histogram':
       'Histogram: {what}, {from} – {to}, sınıf sayısı: {count}; en yükseği {low} – {high}, içinde {most} ({cases}).',
     'alt-slopes':
-      'Eğim grafiği: {what}, {first} – {last}; çizgi sayısı: {count}, yükselen: {rise}, düşen: {fall}. En büyük değişim: {name}, {before} → {after}.',
+      'Eğim grafiği: {what}, {first} – {last}; çizgi sayısı: {count}, yükselen: {rise}, düşen: {fall}.{most}',
+    'alt-slopes-most': ' En büyük değişim: {name}, {before} → {after}.',
     'alt-nothing': 'değer yok',
     'alt-scatter': 'Saçılım grafiği: {y} ve {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; korelasyon: {r} (Pearson{p})',

@@ -201,8 +201,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Гістограма: {what}, від {from} до {to}, кількість інтервалів: {count}; найвищий від {low} до {high} містить {most} ({cases}).',
-    'alt-slopes':
-      'Діаграма змін: {what}, {first} – {last}; ліній: {count}, зростають: {rise}, спадають: {fall}. Найбільша зміна: {name}, з {before} до {after}.',
+    'alt-slopes': 'Діаграма змін: {what}, {first} – {last}; ліній: {count}, зростають: {rise}, спадають: {fall}.{most}',
+    'alt-slopes-most': ' Найбільша зміна: {name}, з {before} до {after}.',
     'alt-nothing': 'немає значення',
     'alt-scatter': 'Діаграма розсіювання: {y} відносно: {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; кореляція: {r} (Пірсон{p})',

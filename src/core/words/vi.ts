@@ -198,8 +198,8 @@ export const language: Language = {
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Biểu đồ tần suất: {what}, từ {from} đến {to}, số khoảng: {count}; khoảng cao nhất từ {low} đến {high} có {most} ({cases}).',
-    'alt-slopes':
-      'Biểu đồ dốc: {what}, từ {first} đến {last}; số đường: {count}, tăng: {rise}, giảm: {fall}. Thay đổi lớn nhất: {name}, từ {before} đến {after}.',
+    'alt-slopes': 'Biểu đồ dốc: {what}, từ {first} đến {last}; số đường: {count}, tăng: {rise}, giảm: {fall}.{most}',
+    'alt-slopes-most': ' Thay đổi lớn nhất: {name}, từ {before} đến {after}.',
     'alt-nothing': 'không có giá trị',
     'alt-scatter': 'Biểu đồ phân tán: {y} và {x}; {count} ({cases}){more}.',
     'alt-scatter-correlation': '; tương quan: {r} (Pearson{p})',

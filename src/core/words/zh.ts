@@ -188,8 +188,8 @@ export const language: Language = {
     'alt-questions': '{count}道题',
     'alt-value': '{name} {value}',
     'alt-histogram': '直方图：{what}，从{from}到{to}，共{count}组；最高的一组从{low}到{high}，有{most}个（{cases}）。',
-    'alt-slopes':
-      '斜率图：{what}，从{first}到{last}；{count}条线中{rise}条上升、{fall}条下降。变化最大的是{name}，从{before}到{after}。',
+    'alt-slopes': '斜率图：{what}，从{first}到{last}；{count}条线中{rise}条上升、{fall}条下降。{most}',
+    'alt-slopes-most': '变化最大的是{name}，从{before}到{after}。',
     'alt-nothing': '无数值',
     'alt-scatter': '散点图：{y}与{x}，{count}个（{cases}）{more}。',
     'alt-scatter-correlation': '；相关系数：{r} (皮尔逊{p})',

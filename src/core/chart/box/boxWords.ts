@@ -1,4 +1,4 @@
-import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { referenceFacts } from '../frame/references.js';
 import { inSentence, inUnits } from '../frame/variableTitle.js';
@@ -40,7 +40,7 @@ export function boxAltText({ settings, codebook, numbers, words }: BoxFrame, dra
   );
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
   if (drawn.length > 12) return words.say('alt-boxes-many', { what, by, count: drawn.length });
-  const decimals = enoughDecimals(
+  const decimals = tellingDecimals(
     drawn.map(({ mark }) => mark.box.median),
     (value.decimals ?? 1) + 1,
   );

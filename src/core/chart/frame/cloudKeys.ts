@@ -3,6 +3,7 @@ import { type Problem, warning } from '../../problem/problem.js';
 import { niceWidth } from '../../statistics/bins.js';
 import type { ShadeKeys, SizeKeys } from '../plan.js';
 import type { Frame } from './frame.js';
+import { roundRange, type ShadeRange, shadeOf, stepsOf } from './surfaceShades.js';
 
 /** Settings by which the size and the colour of markers show variables. */
 interface CloudSettings {
@@ -34,7 +35,7 @@ export function zeroSizes({ settings, rows, measured, locate }: CloudFrame): Pro
 }
 
 /** The range of values covered by the colour ramp, extended to round numbers so that the ends of its key are round. */
-function shadeRange(frame: CloudFrame): { low: number; high: number; step: number } | undefined {
+function shadeRange(frame: CloudFrame): ShadeRange | undefined {
   const color = frame.settings.color === undefined ? undefined : frame.measured('color');
   if (!color) return undefined;
   const { numbers } = color.column;
@@ -44,11 +45,7 @@ function shadeRange(frame: CloudFrame): { low: number; high: number; step: numbe
     greatest = Math.max(greatest, entryAt(numbers, row));
   }
   if (!(least <= greatest)) return undefined;
-  // One value alone stands in the middle of the ramp.
-  const step = least === greatest ? Math.max(Math.abs(least), 1) : niceWidth((greatest - least) / 4);
-  const round = (at: number) => Number((at * step).toPrecision(12));
-  if (least === greatest) return { low: least - step, high: least + step, step };
-  return { low: round(Math.floor(least / step + 1e-9)), high: round(Math.ceil(greatest / step - 1e-9)), step };
+  return roundRange(least, greatest);
 }
 
 /** Where the colours of some cases are on the ramp. */
@@ -57,7 +54,7 @@ export function shadesOf(frame: CloudFrame, rows: readonly number[]): { shades?:
   const numbers = frame.settings.color === undefined ? undefined : frame.measured('color')?.column.numbers;
   if (!range || !numbers) return {};
   return {
-    shades: Float64Array.from(rows, (row) => (entryAt(numbers, row) - range.low) / (range.high - range.low)),
+    shades: Float64Array.from(rows, (row) => shadeOf(range, entryAt(numbers, row))),
   };
 }
 
@@ -66,16 +63,13 @@ export function shadeKeys(frame: CloudFrame): { shades?: ShadeKeys } {
   const range = shadeRange(frame);
   const color = range && frame.measured('color');
   if (!range || !color) return {};
-  const { low, high, step } = range;
-  const count = Math.round((high - low) / step);
-  const values = Array.from({ length: count + 1 }, (_, i) => Number((low + i * step).toPrecision(12)));
   const { label, unit, name } = color.variable;
   return {
     shades: {
       label,
       unit,
       variable: name,
-      entries: values.map((value) => ({ value, shade: (value - low) / (high - low) })),
+      entries: stepsOf(range).map((value) => ({ value, shade: shadeOf(range, value) })),
     },
   };
 }

@@ -1,4 +1,4 @@
-import { decimalsOf, enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { decimalsOf, formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { defaultLevel } from '../frame/levels.js';
 import { referenceFacts } from '../frame/references.js';
@@ -77,7 +77,7 @@ export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
     isShares && mark.share ? 100 * mark.share.part : mark.value;
   const values = bars.map(({ mark }) => said(mark));
   const usual = Math.min(2, Math.max(...values.map((value) => decimalsOf(Number(value.toPrecision(3))))));
-  const decimals = enoughDecimals(values, usual);
+  const decimals = tellingDecimals(values, usual);
   const parts = bars.map(({ mark, series }) => {
     const name = [marks.categories[mark.category]?.name, series.category?.name].filter(Boolean).join(', ');
     return words.say('alt-value', { name, value: formatNumber(said(mark), decimals, input.numbers) });

@@ -1,5 +1,5 @@
 import { dateInFull } from '../../scale/dateTicks.js';
-import { decimalsOf, enoughDecimals, formatNumber, type NumberForm } from '../../scale/numberFormat.js';
+import { decimalsOf, formatNumber, type NumberForm, tellingDecimals } from '../../scale/numberFormat.js';
 import type { Along } from '../frame/along.js';
 import { summaryType } from '../frame/summaries.js';
 import { inUnits } from '../frame/variableTitle.js';
@@ -74,9 +74,9 @@ export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisT
   const { along, numbers, words } = frame;
   const [what, by] = [inUnits(title.label, title.unit, words), words.lowered(along.variable.label)];
   if (runs.length > 8) return words.say('alt-lines-many', { what, by, count: runs.length });
-  const ys = runs.flatMap(({ places }) => [places[0]?.y, places.at(-1)?.y]);
+  const ys = runs.flatMap(({ places }) => [places[0]?.y ?? [], places.at(-1)?.y ?? []].flat());
   const write = (y: number) =>
-    formatNumber(y, enoughDecimals(ys, Math.min(2, decimalsOf(Number(y.toPrecision(3))))), numbers);
+    formatNumber(y, tellingDecimals(ys, Math.min(2, decimalsOf(Number(y.toPrecision(3))))), numbers);
   const parts = runs.map(({ category, places }) => {
     const [first, last] = [places[0], places.at(-1)];
     if (!first || !last) return '';

@@ -1,5 +1,5 @@
 import { niceWidth } from '../../statistics/bins.js';
-import type { ShadeRange } from '../frame/surfaceShades.js';
+import { roundRange, type ShadeRange } from '../frame/surfaceShades.js';
 import type { Grid, MatrixSettings } from './matrixSettings.js';
 
 /** Round ends around the numbers of all panels. Colours that go to both sides go equally far. */
@@ -19,13 +19,5 @@ export function shadeRange(
     const by = step * Math.max(1, Math.ceil(reach / step - 1e-9));
     return { low: at - by, high: at + by, step, middle: at };
   }
-  if (least === greatest) {
-    const step = Math.max(Math.abs(least), 1);
-    return { low: least - step, high: least + step, step };
-  }
-  const step = niceWidth((greatest - least) / 4);
-  const round = (times: number) => Number((times * step).toPrecision(12));
-  // Numbers that are none or above begin at none where that is near.
-  const floor = Math.floor(least / step + 1e-9);
-  return { low: round(floor), high: round(Math.ceil(greatest / step - 1e-9)), step };
+  return roundRange(least, greatest);
 }

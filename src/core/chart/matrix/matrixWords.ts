@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { decimalsOf, enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { decimalsOf, formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { chanceColumn } from '../frame/numberColumns.js';
 import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
@@ -100,8 +100,8 @@ export function matrixAltText(frame: MatrixFrame, grid: Grid): string {
   );
   const decimals = settings.variables
     ? 2
-    : enoughDecimals(
-        cells.map(({ value }) => value),
+    : tellingDecimals(
+        cells.flatMap(({ value }) => value ?? []),
         cells.reduce((most, { value = 0 }) => Math.min(2, Math.max(most, decimalsOf(Number(value.toPrecision(3))))), 0),
       );
   const said = ({ row, column, value = 0 }: MatrixCell) =>

@@ -153,7 +153,12 @@ function sharesProblems(frame: PieFrame, parts: readonly Part[], total: number):
     const facts = { group: negative.category.name, value: negative.value };
     return [error('shares-negative', facts, locate('chart.value'))];
   }
-  if (!(total > 0)) return [noRows(frame, counts)];
+  if (parts.length === 0) return [noRows(frame, counts)];
+  if (!(total > 0)) {
+    const { path, value } =
+      settings.value === undefined ? { path: 'chart' } : { path: 'chart.value', value: settings.value };
+    return [error('shares-nothing', { value, table: frame.table.name }, locate(path))];
+  }
   if (parts.length <= mostSlices) return [];
   const facts = { column: settings.category, path: 'chart.category', count: parts.length, most: mostSlices };
   return [error('measured-as-category', facts, locate('chart.category'))];

@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import { picked } from '../../pick.js';
 import { fail, type Outcome, succeed } from '../../problem/problem.js';
-import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import { jitter } from '../../statistics/jitter.js';
 import { Sample } from '../../statistics/sample.js';
 import { bothAxes, categoryAxis, seriesOf } from '../frame/categoryAxes.js';
@@ -161,7 +161,7 @@ function altText(
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
   if (strips.length > 12) return words.say('alt-points-many', { what, by, count: strips.length });
   const medians = strips.map(({ sample }) => sample.quantile(0.5));
-  const decimals = enoughDecimals(medians, (value.decimals ?? 1) + 1);
+  const decimals = tellingDecimals(medians, (value.decimals ?? 1) + 1);
   const parts = strips.map((strip, i) => {
     const name = [category.categories[strip.category]?.name, group?.categories[strip.group]?.name]
       .filter(Boolean)

@@ -1,4 +1,4 @@
-import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import type { Drawn } from '../kind.js';
 import type { EndLabel, Series } from '../plan.js';
 import type { Item, SlopeFrame, SlopePart } from './slopeSettings.js';
@@ -65,20 +65,27 @@ export function slopeNumbers(
   };
 }
 
+/** The item whose value changes most from the first time to the last; none where no value does. */
+function mostChanged(items: readonly Item[]): { name: string; ends: [number, number] } | undefined {
+  let found: { name: string; ends: [number, number] } | undefined;
+  for (const { category, values } of items) {
+    const [first, last] = [values[0], values.at(-1)];
+    if (first === undefined || last === undefined || first === last) continue;
+    if (!found || Math.abs(last - first) > Math.abs(found.ends[1] - found.ends[0]))
+      found = { name: category.name, ends: [first, last] };
+  }
+  return found;
+}
+
 /** What rises and falls, in words. */
 export function slopeAltText({ codebook, settings, numbers, time, words }: SlopeFrame, items: readonly Item[]): string {
   const times = time.categories;
   const value = codebook.variable(settings.value);
   const [first = '', last = ''] = [times[0]?.name, times.at(-1)?.name];
   const count = (name: Change) => items.filter((entry) => changeOf(entry) === name).length;
-  const most = items.reduce((a, b) =>
-    Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0))
-      ? b
-      : a,
-  );
-  const decimals = enoughDecimals([most.values[0], most.values.at(-1)], value.decimals ?? 1);
-  const write = (y: number | undefined) =>
-    y === undefined ? words.say('alt-nothing') : formatNumber(y, decimals, numbers);
+  const most = mostChanged(items);
+  const decimals = tellingDecimals(most?.ends ?? [], value.decimals ?? 1);
+  const write = (y: number) => formatNumber(y, decimals, numbers);
   return words.say('alt-slopes', {
     what: { label: value.label },
     first,
@@ -86,8 +93,8 @@ export function slopeAltText({ codebook, settings, numbers, time, words }: Slope
     rise: count('rise'),
     fall: count('fall'),
     count: items.length,
-    name: most.category.name,
-    before: write(most.values[0]),
-    after: write(most.values.at(-1)),
+    most: most
+      ? words.say('alt-slopes-most', { name: most.name, before: write(most.ends[0]), after: write(most.ends[1]) })
+      : '',
   });
 }

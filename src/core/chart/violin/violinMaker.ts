@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
-import { enoughDecimals, formatNumber } from '../../scale/numberFormat.js';
+import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
 import { densityAlong, silvermanBandwidth } from '../../statistics/density.js';
 import type { Sample } from '../../statistics/sample.js';
 import type { NoteFact } from '../../words/noteFacts.js';
@@ -118,7 +118,7 @@ function altText(frame: BoxFrame, drawn: readonly DrawnBox[]): string {
   const by = words.list([category, group].flatMap((own) => (own ? [inSentence(own.variable, words)] : [])));
   const what = inUnits(value.label, value.unit, words);
   if (drawn.length > 12) return words.say('alt-violins-many', { what, by, count: drawn.length });
-  const decimals = enoughDecimals(
+  const decimals = tellingDecimals(
     drawn.map(({ mark }) => mark.box.median),
     (value.decimals ?? 1) + 1,
   );

@@ -148,6 +148,10 @@ export const chartsWordings = {
     found: `${f.group} is ${f.value}, and shares of a whole have no negative parts`,
     expected: 'values of zero and above, or "arrange: stacked"',
   }),
+  'shares-nothing': (f: { value: string | undefined; table: string }) => ({
+    found: `the parts of the whole in ${f.table} add up to nothing, and shares of nothing cannot be drawn`,
+    expected: f.value === undefined ? 'rows that count' : `values of ${f.value} above zero`,
+  }),
   'interval-beside': (f: { group: string; path: string }) => ({
     found: `the interval given for ${f.group} does not hold its value`,
     expected: 'a lower end at or below the value and an upper one at or above it; are the columns swapped?',
