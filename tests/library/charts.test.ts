@@ -451,7 +451,7 @@ describe('pies', () => {
 
   test.each([
     ['c,v\na,1\nb,-1\n', '', 'shares-negative'],
-    ['c,v\na,0\n', '', 'no-rows'],
+    ['c,v\na,0\n', '', 'shares-nothing'],
     ['c,v\na,1\n', ', middle: x', 'setting-idle'],
   ])('refuse %j%s', async (own, settings, code) => {
     const found = await codes({
