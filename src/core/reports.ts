@@ -5,7 +5,7 @@ export type { HandFacts } from './check/hand/facts.js';
 export type { HandFigure, HandFlaw, HandRule } from './check/hand/handRule.js';
 export { handRules } from './check/hand/handRules.js';
 export type { DocumentCaption } from './report/documentCaption.js';
-export type { BoundDocument, DocumentFigure, DocumentFile, DocumentForm } from './report/documentForm.js';
+export type { BoundDocument, DocumentFigure, DocumentFile, DocumentForm, PictureForm } from './report/documentForm.js';
 export { coreDocuments } from './report/documents.js';
 export { type DrawnEntry, drawEntry, EntryDrawer, type PictureWishes } from './report/drawnEntry.js';
 export { type BoundFigure, entryOptions, handFigures, pageOf } from './report/drawReport.js';

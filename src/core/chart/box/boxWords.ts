@@ -1,4 +1,5 @@
-import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { referenceFacts } from '../frame/references.js';
 import { inSentence, inUnits } from '../frame/variableTitle.js';

@@ -1,4 +1,4 @@
-import { enoughDecimals } from '../../scale/numberFormat.js';
+import { enoughDecimals } from '../../scale/enoughDecimals.js';
 import type { NumbersColumn, NumbersTable } from '../plan.js';
 
 /** The chance of a correlation at least as far from nothing where there is none: below the last decimal it is less than that. */

@@ -1,4 +1,5 @@
-import { decimalsOf, formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { defaultLevel } from '../frame/levels.js';
 import { referenceFacts } from '../frame/references.js';

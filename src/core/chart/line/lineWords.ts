@@ -1,5 +1,6 @@
 import { dateInFull } from '../../scale/dateTicks.js';
-import { decimalsOf, formatNumber, type NumberForm, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { decimalsOf, formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Along } from '../frame/along.js';
 import { summaryType } from '../frame/summaries.js';
 import { inUnits } from '../frame/variableTitle.js';

@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
-import { decimalsOf, formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { chanceColumn } from '../frame/numberColumns.js';
 import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';

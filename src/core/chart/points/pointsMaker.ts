@@ -1,7 +1,8 @@
 import { entryAt } from '../../at.js';
 import { picked } from '../../pick.js';
 import { fail, type Outcome, succeed } from '../../problem/problem.js';
-import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { formatNumber } from '../../scale/numberFormat.js';
 import { jitter } from '../../statistics/jitter.js';
 import { Sample } from '../../statistics/sample.js';
 import { bothAxes, categoryAxis, seriesOf } from '../frame/categoryAxes.js';

@@ -1,4 +1,5 @@
-import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { formatNumber } from '../../scale/numberFormat.js';
 import type { Drawn } from '../kind.js';
 import type { EndLabel, Series } from '../plan.js';
 import type { Item, SlopeFrame, SlopePart } from './slopeSettings.js';

@@ -1,6 +1,7 @@
 import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
-import { formatNumber, tellingDecimals } from '../../scale/numberFormat.js';
+import { tellingDecimals } from '../../scale/enoughDecimals.js';
+import { formatNumber } from '../../scale/numberFormat.js';
 import { densityAlong, silvermanBandwidth } from '../../statistics/density.js';
 import type { Sample } from '../../statistics/sample.js';
 import type { NoteFact } from '../../words/noteFacts.js';
