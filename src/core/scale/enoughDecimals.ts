@@ -32,5 +32,6 @@ export function tellingDecimals(values: readonly number[], usual: number): numbe
   const size = Math.max(Math.abs(least), Math.abs(greatest));
   const isOne = !(greatest - least > leastSpread * size);
   if (isOne || least.toFixed(decimals) !== greatest.toFixed(decimals)) return decimals;
-  return Math.max(decimals, Math.min(decimalsFor(size, sureDigits), decimalsFor(greatest - least, 2)));
+  const telling = Math.min(mostDecimals, decimalsFor(size, sureDigits), decimalsFor(greatest - least, 2));
+  return Math.max(decimals, telling);
 }

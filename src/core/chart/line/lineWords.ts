@@ -75,7 +75,7 @@ export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisT
   const { along, numbers, words } = frame;
   const [what, by] = [inUnits(title.label, title.unit, words), words.lowered(along.variable.label)];
   if (runs.length > 8) return words.say('alt-lines-many', { what, by, count: runs.length });
-  const ys = runs.flatMap(({ places }) => [places[0]?.y ?? [], places.at(-1)?.y ?? []].flat());
+  const ys = runs.flatMap(({ places }) => [places[0], places.at(-1)].flatMap((place) => place?.y ?? []));
   const write = (y: number) =>
     formatNumber(y, tellingDecimals(ys, Math.min(2, decimalsOf(Number(y.toPrecision(3))))), numbers);
   const parts = runs.map(({ category, places }) => {
