@@ -6,4 +6,4 @@ test('nothing of the author’s is lost, whatever happens to the disk, the progr
   expect(out).not.toMatch(/FAILED/);
   expect(out.match(/^held/gm)?.length).toBeGreaterThan(12);
   expect(code).toBe(0);
-}, 240_000);
+});

@@ -24,7 +24,7 @@ describe('drawing again on change', () => {
       said += text;
     });
     const until = async (pattern: RegExp) => {
-      for (let i = 0; i < 150 && !pattern.test(said); i += 1) await new Promise((resolve) => setTimeout(resolve, 100));
+      for (let i = 0; i < 600 && !pattern.test(said); i += 1) await new Promise((resolve) => setTimeout(resolve, 100));
       expect(said).toMatch(pattern);
       said = '';
     };
@@ -45,7 +45,7 @@ describe('drawing again on change', () => {
     } finally {
       child.kill();
     }
-  }, 60000);
+  });
 
   test('a card shows what a style offers, in its own colours', () => {
     const { code, out } = hexis(['swatch', 'mono', '-o', folder.at('card.svg')]);

@@ -21,7 +21,7 @@ beforeAll(async () => {
     create table many as select 'bed ' || i as bed, i::float8 as yield from generate_series(1, 310000) i;
     create role reader login; grant select on plots to reader;
     create table secret (bed text, yield float8); insert into secret values ('a', 1)`);
-}, 60_000);
+});
 
 afterAll(async () => {
   await server.stop();

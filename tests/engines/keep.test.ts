@@ -32,7 +32,7 @@ beforeAll(async () => {
       text.replace(/^data: .*plots.csv$/m, 'data: { connection: garden, table: plots }'),
     );
   }
-}, 60_000);
+});
 
 afterAll(async () => {
   await server.stop();

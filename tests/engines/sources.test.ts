@@ -79,7 +79,7 @@ beforeAll(async () => {
   }
   instance.closeSync();
   await spread();
-}, 120_000);
+});
 
 afterAll(async () => {
   await server.stop();

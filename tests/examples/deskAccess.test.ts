@@ -68,7 +68,7 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
     await look('beginning');
     expect(Object.entries(found).filter(([, own]) => own.length > 0)).toEqual([]);
     expect(desk.faults).toEqual([]);
-  }, 120_000);
+  });
 });
 
 test('a figure is finished without a pointer, from the list to the file', async () => {

@@ -15,7 +15,7 @@ beforeAll(async () => {
     create table plots (plot text, bed int, season text, yield float8, water int, ph float8, experience int,
       satisfaction int, lost float8, area int, total float8);
     copy plots from '${server.exchange}/plots.csv' csv header`);
-}, 60_000);
+});
 afterAll(() => server.stop());
 
 describe('a figure of a database at the desk', () => {

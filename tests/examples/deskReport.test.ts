@@ -140,4 +140,4 @@ test('a folder without a report gets one with all of its figures', async () => {
   expect(desk.faults).toEqual([]);
   await desk.close();
   folder.remove();
-}, 120_000);
+});

@@ -27,7 +27,7 @@ beforeAll(async () => {
   expect([made.status, made.stderr]).toEqual([0, '']);
   site = await serveSite();
   reader = await launchReader({ bypassCSP: true });
-}, 180_000);
+});
 afterAll(async () => {
   expect(site.missing).toEqual([]);
   await reader.close();

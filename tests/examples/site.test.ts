@@ -143,7 +143,7 @@ test('a report is bound to the files of the command, but for the dots in picture
   expect(faults).toEqual([]);
   await page.close();
   folder.remove();
-}, 240_000);
+});
 
 test('a folder that the browser was given is read and written where it is, and what others write there appears', async () => {
   const folder = smallFolder('yield-plain');
@@ -227,7 +227,7 @@ test('a drawing that takes long is stopped, and begun again', async () => {
   await page.locator('#sheet:not(.stale) svg').first().waitFor({ timeout: 60_000 });
   expect(faults).toEqual([]);
   await page.close();
-}, 120_000);
+});
 
 describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
   test('no state of the start breaks a rule of accessibility, and all of it is reached by the keyboard', async () => {
@@ -361,7 +361,7 @@ describe('what may happen to a page', () => {
     expect(seen.all).toBeGreaterThan(0);
     expect(seen.none).toBeGreaterThan(0);
     folder.remove();
-  }, 240_000);
+  });
 
   test('a newer desk is said to be there, and is taken when the person wants it', async () => {
     const own = folderWith();

@@ -98,7 +98,7 @@ describe('a kind, a type of mark, a setting and a format are each a file or a fi
       const { code, out, err } = run(step);
       if (code !== 0) throw new Error(`${step.join(' ')}:\n${out}${err}`);
     }
-  }, 300_000);
+  });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   test('it is drawn, as long as the setting says', () => {

@@ -182,7 +182,7 @@ function keeps() {
   if (spawnSync('mkfifo', [at('pipe.csv')]).status === 0) {
     writeFileSync(at('p.figure.yaml'), original.replace('../data/plots.csv', 'pipe.csv').replaceAll('../', ''));
     const waiting = spawnSync(process.execPath, [program, 'draw', at('p.figure.yaml'), '-o', at('p.svg')], {
-      timeout: 10_000,
+      timeout: 60_000,
       encoding: 'utf8',
     });
     check(

@@ -127,7 +127,7 @@ test('in documents a text is a text', async () => {
     expect(code).not.toMatch(/\\(input|end|def|write)\b/);
   }
   folder.remove();
-}, 120_000);
+});
 
 test('on a terminal, in JSON and in a spreadsheet a text is a text', () => {
   const folder = folderWith();

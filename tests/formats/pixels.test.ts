@@ -131,7 +131,7 @@ describe('what the check measures, held against the pixels of pictures', () => {
     expect(agreed + apart.length).toBe(figures);
     expect(lost).toBeGreaterThan(5);
     expect(apart.slice(0, Math.max(0, apart.length - figures * 0.03))).toEqual([]);
-  }, 240_000);
+  });
 
   const labelled = [
     '{ kind: bar, category: bed, value: yield, error: { shows: sd } }',
@@ -178,5 +178,5 @@ describe('what the check measures, held against the pixels of pictures', () => {
     expect(looked).toBeGreaterThan(figures);
     expect(crossed).toBeGreaterThan(3);
     expect(apart.slice(0, Math.max(0, apart.length - looked * 0.03))).toEqual([]);
-  }, 240_000);
+  });
 });

@@ -2,6 +2,7 @@
  * Tries many figures, tables and files that nobody would write, each of which must be drawn or refused in words, soon:
  *
  *   npm run fuzz -- 10000 7          ten thousand cases of seed 7
+ *   npm run fuzz -- 10000 7 120      the same, where a case hangs after two minutes: for a machine that is busy
  *   npm run fuzz -- --one 7 123      case 123 of seed 7 alone, with its files made as small as they can be
  */
 import { fork } from 'node:child_process';
@@ -9,8 +10,6 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 
 const worker = fileURLToPath(new URL('worker.mjs', import.meta.url));
-/** Longer than this is a hang, in milliseconds: a case may be drawn and mended several times. */
-const patience = 10_000;
 
 /** A kind of fault, whatever its numbers and names are. */
 const kindOf = (fault) =>
@@ -22,8 +21,12 @@ const kindOf = (fault) =>
     .replace(/[\d.e+-]+/g, '#')
     .slice(0, 160);
 
-/** Runs cases and gives the faults by kind, each with the first case that has it. */
-export async function fuzz(count, seed, report = () => {}) {
+/**
+ * Runs cases and gives the faults by kind, each with the first case that has it.
+ *
+ * @param patience how long a case may take, in seconds: it may be drawn and mended several times
+ */
+export async function fuzz(count, seed, patience, report = () => {}) {
   const found = new Map();
   const totals = { done: 0, drawn: 0 };
   let next = 0;
@@ -77,7 +80,7 @@ export async function fuzz(count, seed, report = () => {}) {
           give();
         };
         // The first case of a process loads all that is needed.
-        timer = setTimeout(() => over(`hang: over ${patience / 1000} s`), patience + (isFirst ? 20_000 : 0));
+        timer = setTimeout(() => over(`hang: over ${patience} s`), patience * 1000 + (isFirst ? 20_000 : 0));
         child.removeAllListeners('exit');
         child.once('exit', (code) => over(`the process ended (${code})`));
         child.send({ seed, index });
@@ -105,9 +108,9 @@ async function one(seed, index) {
 
 async function main(args) {
   if (args[0] === '--one') return one(Number(args[1]), Number(args[2]));
-  const [count = 2000, seed = 1] = args.map(Number);
+  const [count = 2000, seed = 1, patience = 10] = args.map(Number);
   const started = Date.now();
-  const { done, drawn, found } = await fuzz(count, seed, (totals, faults) =>
+  const { done, drawn, found } = await fuzz(count, seed, patience, (totals, faults) =>
     process.stderr.write(`${totals.done} of ${count}, ${totals.drawn} drawn, ${faults.size} kinds of faults\n`),
   );
   for (const [, { index, fault, times }] of [...found].sort((a, b) => b[1].times - a[1].times)) {

@@ -6,7 +6,7 @@ import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { root } from './hexis.js';
 
 /** Longest wait for what the page does, in milliseconds. */
-const patience = 20_000;
+const patience = 60_000;
 
 /** A desk over files of its own, in a browser. */
 export interface DeskPage {

@@ -58,7 +58,7 @@ export const formatsAgree = (style: string, compared: readonly string[]) =>
       expect(live.code).toBe(0);
       browser = await launch();
       page = await browser.newPage();
-    }, 180_000);
+    });
     afterAll(async () => {
       await browser.close();
       folder.remove();

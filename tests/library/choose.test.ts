@@ -226,7 +226,7 @@ describe.each(['yield-by-bed', 'yield-and-water', 'yield-boxes', 'weekly-harvest
         }
       }
       expect(tried).toBeGreaterThan(0);
-    }, 120_000);
+    });
   },
 );
 

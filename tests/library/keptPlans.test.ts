@@ -128,4 +128,4 @@ test('of whatever an author changes, one after the other, nothing is kept that i
   await fc.assert(fc.asyncProperty(fc.nat(12), fc.array(edit, { minLength: 12, maxLength: 12 }), walk), {
     numRuns: 10,
   });
-}, 240_000);
+});

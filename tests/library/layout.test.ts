@@ -252,5 +252,5 @@ describe('the layout of any figure', () => {
     );
     // A property that refuses most figures would prove nothing.
     expect(counts.drawn).toBeGreaterThan(counts.refused);
-  }, 120000);
+  });
 });

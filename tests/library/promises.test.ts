@@ -113,7 +113,7 @@ describe('damaged files are refused in words', () => {
     }
     expect(refused.length).toBeGreaterThan(2);
     expect(refused).toEqual(refused.map(() => ['font-unreadable']));
-  }, 90_000);
+  });
 
   test.each([
     ['stars without quotation marks', 'brackets: [{ between: [1, 2], mark: *p* }]', 'yaml-broken'],

@@ -316,7 +316,7 @@ describe('a cloud in space', () => {
       }),
       { numRuns: 120, seed: 20261127 },
     );
-  }, 120_000);
+  });
 
   const flat = (rows: [number, number, number][]) =>
     rows.map(([x, y, z], i) => ({ ...(cloud[0] as Case), id: `p${i}`, g: i % 2 === 0 ? 'one' : 'two', x, y, z }));

@@ -87,5 +87,5 @@ palette: { groups: ["#335e89", "#345f8a"] }
       for (const key of ['groups', 'sequential', 'diverging'])
         expect([name, key, palette[key]]).toEqual([name, key, computed[name]?.[key]]);
     }
-  }, 90_000);
+  });
 });

@@ -40,7 +40,7 @@ describe('the package, installed in an empty folder', () => {
     writeFileSync(at('package.json'), '{ "name": "thesis", "private": true, "type": "module" }\n');
     const install = ['install', '--no-audit', '--no-fund', '--prefer-offline', '--ignore-scripts'];
     execFileSync('npm', [...install, `./${packed.trim().split('\n').at(-1)}`], { cwd: folder, stdio: 'pipe' });
-  }, 300_000);
+  });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   test('runs the programs of the README', () => {
