@@ -173,9 +173,61 @@ describe('the first chart of a table', () => {
   });
 
   test('has words for names, and names that YAML gives back', () => {
-    expect(['last_year', 'soilMoisture', 'pH', 'x'].map(wordsOf)).toEqual(['Last year', 'Soil Moisture', 'P H', 'X']);
+    const names = { last_year: 'Last year', soilMoisture: 'Soil moisture', 'plot.size': 'Plot size', Q3: 'Q3' };
+    const kept = ['pH', 'x', 'mRNA', 'St. No.', 'v2.5', 'Self-esteem'].map((name) => [name, name]);
+    for (const [name, words] of [...Object.entries(names), ...kept]) expect(wordsOf(name ?? '')).toBe(words);
     for (const text of ['yes', 'n', '1', 'a: b', '# no', 'plain name', '', 'null'])
       expect(parse(`v: ${yamlName(text)}`).v).toBe(text);
+  });
+});
+
+test('values are called what the table calls them', () => {
+  const values = {
+    'age group': ['18-24', '25-34', '35+'],
+    where: ['St. Mary', 'McDonald', 'pH'],
+    when: ['pre-test', 'post_test', '10.5'],
+    row: ['plot_1', 'plot 1', 'plot'],
+  };
+  const codebook = draftCodebook(profiles(values), { table: 't.csv', notation: pointNotation }, { kind: 'bar' });
+  const drafted: Record<string, { values: object }> = parse(codebook).variables;
+  expect(Object.values(drafted).map((own) => Object.values(own.values))).toEqual([
+    ['18-24', '25-34', '35+'],
+    ['St. Mary', 'McDonald', 'pH'],
+    ['Pre-test', 'Post test', '10.5'],
+    ['plot_1', 'plot 1', 'Plot'],
+  ]);
+});
+
+test('a number among words is asked about where people write it for "no value"', () => {
+  const unsure = (texts: string[]) => profiles({ answer: texts })[0]?.unsure;
+  expect(unsure(['yes', '-99', 'no', 'perhaps', '-98', 'yes'])).toEqual(['-99', '-98']);
+  expect(unsure(['yes', '12', 'no', '-99'])).toEqual([]);
+  expect(unsure(['under 10', '99', '10 to 20'])).toEqual(['99']);
+});
+
+describe('among many numbers', () => {
+  const numbers = Array.from({ length: 40 }, (_, i) => String(10 + i / 10));
+  const profileWith = (...more: string[]) => profiles({ yield: [...numbers, ...more] })[0];
+
+  test('a word stands for no value, and what looks like a slip is asked about', () => {
+    expect(profileWith('refused', '1o.5')).toMatchObject({
+      looks: 'numeric',
+      range: [10, 13.9],
+      missing: ['refused'],
+      unsure: ['1o.5'],
+      odd: ['1o.5'],
+    });
+    const found = { name: 'yield', ...profileWith('1o.5', '12*') } as ColumnProfile;
+    const codebook = draftCodebook([found], { table: 't.csv', notation: pointNotation }, { kind: 'histogram' });
+    expect(codebook).toContain(
+      '# no numbers: 1o.5 and 12*; mend the table, or add missing: ["1o.5", "12*"] where no value is meant',
+    );
+  });
+
+  test('many other texts, and numbers with the other mark, are none of them', () => {
+    expect(profileWith('a', 'b', 'c', 'd')?.looks).toBe('names');
+    expect(profileWith('1.234,5')?.odd).toEqual([]);
+    expect(profiles({ children: ['0', '1', '2', '3', '4 or more'] })[0]?.looks).toBe('nominal');
   });
 });
 

@@ -33,6 +33,14 @@ describe('numbers are read the same everywhere', () => {
     ['a number beyond all numbers', column('1e400', '2'), {}, 'not-a-number'],
     ['a number too large to be drawn', column('1e308', '2'), {}, 'number-too-large'],
     ['a cell that was not computed', column('#DIV/0!', '2'), {}, 'cell-broken'],
+    ['a mean with its deviation', column('1.2 ± 0.3', '2'), {}, 'number-dressed'],
+    ['the same in brackets', column('1.2 (0.3)', '2'), {}, 'number-dressed'],
+    ['a span', column('12–15', '2'), {}, 'number-dressed'],
+    ['a mark of significance', column('1.2*', '2'), {}, 'number-dressed'],
+    ['a number in brackets', column('(33.2)', '2'), {}, 'number-dressed'],
+    ['a bound', column('<0.01', '2'), {}, 'number-dressed'],
+    ['digits of another script', column('٣٫٥', '2'), {}, 'number-dressed'],
+    ['a date', column('12-05-2024', '2'), {}, 'not-a-number'],
   ])('or asked about: %s', async (_, table, codebook, code) => {
     expect((await numbersOfText(table, bar, { ...numeric(), ...codebook })).codes).toContain(code);
   });

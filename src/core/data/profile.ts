@@ -1,7 +1,7 @@
 import { entryAt } from '../at.js';
 import { type DateOrder, parseDate } from './dates.js';
 import { ColumnNotation, cleaned, type NumberFault, type NumberNotation } from './numberText.js';
-import { suspectValues } from './suspectCodes.js';
+import { isCodeLike, suspectValues } from './suspectCodes.js';
 import type { CategoryColumn, Table } from './table.js';
 import { namesTotal } from './totals.js';
 
@@ -31,6 +31,8 @@ export interface ColumnProfile {
   missing: string[];
   /** Numbers that may stand for it, and may be measured: values until the author says so. */
   unsure: string[];
+  /** Texts among its numbers that are none, and look like numbers with something wrong: no figure is drawn of them. */
+  odd: string[];
   /** Whether its numbers are years. */
   isYear: boolean;
   /** Which comes first in dates such as 3/4/2026; "unsure" where none of them says so. */
@@ -94,11 +96,13 @@ function decimalsIn(text: string, { decimalMark }: NumberNotation): number {
   return Math.min(mostDecimals, Math.max(0, decimals.length - Number(power)));
 }
 
-/** The texts of a column as numbers, with the unit that stands beside all of them; none where some are no numbers. */
+/** The texts of a column as numbers, with the unit that stands beside most of them: of "4 or more" alone, the rest is no unit. */
 function numbersIn(texts: readonly string[], notation: NumberNotation) {
   const plain = new ColumnNotation(notation).resolve(texts);
   const fault = plain.fault?.fault;
-  if (fault?.is !== 'unit' || !fault.sure) return { read: plain, unit: undefined };
+  const isUnit =
+    fault?.is === 'unit' && fault.sure && 2 * texts.filter((text) => text.includes(fault.unit)).length > texts.length;
+  if (!isUnit) return { read: plain, unit: undefined };
   return { read: new ColumnNotation(notation, fault.unit).resolve(texts), unit: fault.unit };
 }
 
@@ -125,8 +129,18 @@ function areRepeatedNumbers(name: string, kept: readonly { value: number; count:
 }
 
 /** What all profiles say. */
-type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal' | 'isYear' | 'unsure'>;
+type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal' | 'isYear' | 'unsure' | 'odd'>;
 type Counted = ReturnType<typeof countsOf>[number];
+
+/** So many codes for "no value", each with a reason of its own, a column of words may have. */
+const mostCodesAmong = 3;
+
+/** Numbers among words that people write for "no value": -99 among answers in words. */
+function codesAmong(texts: readonly string[]): string[] {
+  const codes = texts.filter((text) => Number.isFinite(Number(text)));
+  const areFew = codes.length <= mostCodesAmong && 2 * codes.length < texts.length;
+  return areFew && codes.every((text) => isCodeLike(Number(text))) ? codes : [];
+}
 
 /** A column of words or dates. @param read how its cells were tried as numbers */
 function ofWords(
@@ -149,6 +163,7 @@ function ofWords(
     different: filled.length,
     values: filled.slice(0, mostShown),
     isId,
+    unsure: codesAmong(texts),
     ...(dates && dateOrder !== undefined ? { dateOrder } : {}),
     ...(fault && fault.fault.is !== 'other' && fault.texts.length === filled.length ? { doubt: fault.fault } : {}),
   };
@@ -183,21 +198,39 @@ function ofNumbers(
   };
 }
 
+/** With fewer different numbers a column may hold categories: 1, 2, 3, and more. */
+const leastNumbers = 8;
+/** At most so many different texts among numbers, in at most this share of the cells, are by mistake. */
+const [mostOdd, oddShare] = [3, 0.1];
+
+/** The few texts of a column of numbers that are none; undefined where they are too many for that, or digits and marks alone. */
+function strangers<One extends Counted & { value: number }>(all: readonly One[], count: number): One[] | undefined {
+  const odd = all.filter(({ value }) => Number.isNaN(value));
+  if (odd.length === 0) return [];
+  const cells = odd.reduce((sum, one) => sum + one.count, 0);
+  const areFew = odd.length <= mostOdd && all.length - odd.length >= leastNumbers && cells <= oddShare * count;
+  return areFew && odd.every(({ text }) => /[^\d\s.,'’+-]/.test(text)) ? odd : undefined;
+}
+
 function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNotation): ColumnProfile {
   const all = countsOf(column);
   const empty = all.find(({ text }) => text === '')?.count ?? 0;
   const filled = all.filter(({ text }) => text !== '' && !noValue.test(text));
   const missing = all.flatMap(({ text }) => (text !== '' && noValue.test(text) ? [text] : []));
   const count = filled.reduce((sum, entry) => sum + entry.count, 0);
-  const base = { name: column.name, count, empty, isTotal: false, isYear: false, unsure: [] };
+  const base = { name: column.name, count, empty, isTotal: false, isYear: false, unsure: [], odd: [] };
   if (filled.length === 0) return { ...base, looks: 'empty', different: 0, values: [], missing, isId: false };
   const texts = filled.map(({ text }) => text);
   const found = numbersIn(texts, notation);
   if (areCompactDates(texts)) return { ...ofWords(base, filled, found, rowCount), missing };
-  const numbers = filled.map((entry) => ({ ...entry, value: found.read.value(entry.text) }));
-  if (numbers.some(({ value }) => Number.isNaN(value))) {
-    return { ...ofWords(base, filled, found, rowCount), missing };
-  }
+  const read = filled.map((entry) => ({ ...entry, value: found.read.value(entry.text) }));
+  const strange = strangers(read, count);
+  if (!strange) return { ...ofWords(base, filled, found, rowCount), missing };
+  const numbers = read.filter((one) => !strange.includes(one));
+  // A word stands for no value; what has digits may be a slip, and is asked about.
+  const [words, odd] = [false, true].map((isSlip) =>
+    strange.flatMap(({ text }) => (/\p{Nd}/u.test(text) === isSlip ? [text] : [])),
+  ) as [string[], string[]];
   const counts = new Map<number, number>();
   for (const { value, count: times } of numbers) counts.set(value, (counts.get(value) ?? 0) + times);
   // Whether a number is a code nobody but the author can tell: it is asked about, and is a value until then.
@@ -206,8 +239,9 @@ function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNot
   const { unit } = found;
   return {
     ...ofNumbers(base, numbers, isUnsure, notation),
-    missing,
-    unsure: numbers.filter(isUnsure).map(({ text }) => text),
+    missing: [...missing, ...words],
+    unsure: [...numbers.filter(isUnsure).map(({ text }) => text), ...odd],
+    odd,
     ...(unit === undefined ? {} : { unit }),
   };
 }

@@ -3,7 +3,7 @@ import type { Codebook } from './codebook.js';
 import { type NumberColumn, sizeOf, type Table } from './table.js';
 
 /** Numbers that people write for "no value". */
-const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
+const codeLike = /^(-9+[78]?|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
 /** Codes that together mean "no value", above a short answer scale. */
 const codeRows = [[7, 8, 9], [8, 9], [9], [77, 88, 99], [97, 98, 99], [98, 99], [99]] as const;
 /** The most answers that a short scale has. */

@@ -3,6 +3,15 @@ import { list, type Nearest, plural, written } from './phrases.js';
 
 const quoted = (texts: readonly string[]) => texts.map((text) => `"${text}"`).join(', ');
 
+/** Cells in which a person sees a number: what is seen beside it, and what is to stand there. */
+const dressed = {
+  two: ['is two numbers', 'each number in a column of its own'],
+  marked: ['has a mark beside its number', 'the number alone; what the mark says belongs in the note'],
+  'in-brackets': ['has its number in brackets', 'the number alone; with a minus where the brackets mean below zero'],
+  bound: ['is a bound or a guess', 'the number to draw, or a code for no value that the codebook names'],
+  digits: ['is written in other digits', 'the digits 0 to 9'],
+} as const;
+
 /** Tables: the words of their problems. */
 export const tablesWordings = {
   'languages-mixed': (f: { languages: string[] }) => ({
@@ -38,6 +47,10 @@ export const tablesWordings = {
     found: `"${f.text}" in column ${f.column} is not a number${f.count > 1 ? `; ${f.count} cells of the column are not${f.others.length > 0 ? ` ("${f.others.join('", "')}")` : ''}` : ''}`,
     expected: 'a number, an empty cell, or a code that stands for no value and that the codebook names',
     write: `variables:\n  ${f.column}: { missing: [${[f.text, ...f.others].map((text) => JSON.stringify(text)).join(', ')}] }`,
+  }),
+  'number-dressed': (f: { column: string; text: string; is: keyof typeof dressed; count: number }) => ({
+    found: `"${f.text}" in column ${f.column} ${dressed[f.is][0]}${f.count > 1 ? `; ${f.count} cells of the column are no plain numbers` : ''}`,
+    expected: dressed[f.is][1],
   }),
   'data-missing': (_: object) => ({
     found: 'this chart draws a table, and none is named',

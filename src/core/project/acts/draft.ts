@@ -274,13 +274,28 @@ export const yamlName = (text: string): string =>
 /** A code as a key that YAML gives back as it is: whole numbers stand alone, all else in quotation marks. */
 const yamlCode = (text: string): string => (/^(0|-?[1-9]\d{0,14})$/.test(text) ? text : JSON.stringify(text));
 
-/** A column name in words: `last_year` as `Last year`. */
+/** A text that begins with a capital letter; as it is where its own letters say more: pH, n, mRNA. */
+const capitalized = (text: string): string =>
+  text.replace(/^\p{Ll}(?=\p{Ll}|-\p{Ll})/u, (first) => first.toUpperCase());
+
+/** What a table calls a value, as figures show it: the author's words, whose `_` stand for spaces. */
+const valueWords = (text: string): string => capitalized(text.replace(/_+/g, ' ').trim()) || text;
+
+/** A column name in words: `last_year`, `last.year` and `lastYear` as `Last year`. */
 export function wordsOf(name: string): string {
-  const words = name
-    .replace(/[_.-]+/g, ' ')
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .trim();
-  return words === '' ? name : words[0]?.toUpperCase() + words.slice(1);
+  // Names with spaces are words already: what else stands in them belongs to them.
+  const words = /\s/.test(name)
+    ? name
+    : name
+        .replace(/(?<=[\p{L}\d])\.(?=\p{L})|(?<=\p{L})\.(?=\d)/gu, ' ')
+        .replace(/(?<=\p{Ll}{2})\p{Lu}(?=\p{Ll})/gu, (letter) => ` ${letter.toLowerCase()}`);
+  return valueWords(words);
+}
+
+/** The names of values; of those that would be called alike, what stands in the table. */
+function namesOf(texts: readonly string[]): string[] {
+  const names = texts.map(valueWords);
+  return names.map((name, i) => (names.indexOf(name) === names.lastIndexOf(name) ? name : (texts[i] ?? name)));
 }
 
 /** A column name with its unit in brackets, such as `Depth (m)`, in its two parts. */
@@ -315,14 +330,18 @@ interface Drafted {
 
 /** What a person should decide of a column, or know. */
 function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
-  const { range, unsure, values, isId, isTotal, isYear, dateOrder } = profile;
+  const { range, odd, values, isId, isTotal, isYear, dateOrder } = profile;
   const isMeasured = looks === 'numeric' && !isYear && !isSorted && !isId;
+  const unsure = profile.unsure.filter((text) => !odd.includes(text));
+  const listed = (texts: readonly string[]) => `missing: [${texts.map(yamlCode).join(', ')}]`;
   const codes = `values: { ${yamlCode(values[0]?.text ?? '1')}: … }`;
   const said: (string | false | undefined)[] = [
     isId && 'names the rows, it seems',
     isTotal && 'follows from other columns, it seems: leave it out of charts of all columns',
     unsure.length > 0 &&
-      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add missing: [${unsure.map(yamlCode).join(', ')}]; until then it is drawn as a value`,
+      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add ${listed(unsure)}; until then it is drawn as a value`,
+    odd.length > 0 &&
+      `no ${odd.length > 1 ? 'numbers' : 'number'}: ${odd.join(' and ')}; mend the table, or add ${listed(odd)} where no value is meant`,
     total && `"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`,
     dateOrder === 'unsure' && 'day first, or month first? the dates do not say',
     isSorted && 'numbers as names in order; "bands: [0, 10, 20]" cuts them into some',
@@ -347,6 +366,7 @@ function linesFor(drafted: Drafted): string[] {
   const named = labelAndUnit(name);
   const unit = profile.unit ?? named.unit;
   const measure = measureOf(drafted);
+  const names = namesOf(values.map(({ text }) => text));
   const lines: (string | false)[] = [
     `label: ${yamlName(named.label)}`,
     unit !== undefined && `unit: ${JSON.stringify(unit)}`,
@@ -357,7 +377,7 @@ function linesFor(drafted: Drafted): string[] {
     looks === 'nominal' &&
       different <= 12 &&
       !total &&
-      `values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
+      `values: { ${values.map(({ text }, i) => `${yamlName(text)}: ${yamlName(entryAt(names, i))}`).join(', ')} }`,
     missing.length > 0 && `missing: [${missing.map(yamlCode).join(', ')}]`,
   ];
   return lines.filter((line): line is string => typeof line === 'string');
