@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Drawing, RectItem, TextItem } from 'hexis';
-import { correlationOf, likenessOrder } from '../../src/core/statistics/correlation.js';
+import { type Correlation, correlationsOf, likenessOrder } from '../../src/core/statistics/correlation.js';
 import { ranksOf } from '../../src/core/statistics/ranks.js';
 import { codes, composed } from '../helpers/figures.js';
 
@@ -21,6 +21,9 @@ const table = `r,c,v,w,u
 2,b,6,9,1
 3,b,4,6,2
 `;
+type Told = Parameters<typeof correlationsOf>[1];
+const correlationOf = (a: Float64Array, b: Float64Array, told?: Told) =>
+  correlationsOf([a, b], told)[0]?.[1] as Correlation;
 const made = (chart: string, more = '', rows = table) =>
   composed({ chart: `{ kind: matrix, ${chart} }`, more, table: rows, codebook });
 const found = async (chart: string, more = '', rows = table) =>
@@ -205,6 +208,28 @@ describe('a table of correlations', () => {
       n: 5,
       p: expect.closeTo(twice.p as number, 12),
     });
+  });
+
+  test('each two of many are what they are alone, whatever stands beside them and has gaps', async () => {
+    const columns = [
+      [1, 5, 2, 9, 4, 4],
+      [3, 1, 8, 2, 7, 7],
+      [6, 6, 6, 6, 6, 6],
+      [2, 4, 4, 8, 1, 3],
+    ].map((values) => Float64Array.from(values));
+    for (const told of [{}, { ranks: true }, { weights: { kind: 'case', counts: [1, 2, 0.5, 3, 1, 1] } as const }]) {
+      const all = correlationsOf(columns, told);
+      for (const [i, a] of columns.entries())
+        for (const [j, b] of columns.entries()) if (i !== j) expect(all[i]?.[j]).toEqual(correlationOf(a, b, told));
+    }
+    const rowsOf = (gap: string) => `v,w,u\n1,2,7\n3,1,4\n2,${gap},5\n6,5,9\n`;
+    const cells = async (variables: string, gap: string) =>
+      (await made(`variables: [${variables}]`, '', rowsOf(gap))).numbers.rows;
+    const [ab] = await cells('v, w', '');
+    const all = await cells('v, w, u', '');
+    expect(all).toContainEqual(ab);
+    expect(all.map((row) => row[2])).toEqual([3, 4, 3]);
+    expect((await cells('v, w, u', '8')).map((row) => row[2])).toEqual([4, 4, 4]);
   });
 
   test('p is that of t with n − 2 degrees of freedom', () => {

@@ -23,24 +23,29 @@ const isConstant = (values: ArrayLike<number>): boolean => {
 };
 
 /**
- * The correlation of two columns without gaps: Pearson's, or Spearman's, which is that of the ranks.
+ * The correlations of each two of some columns without gaps: Pearson's, or Spearman's, which are those of the ranks.
  *
+ * @param columns as many numbers in each
  * @param weights how much each case counts; left out: once. Cases that count more or less than others give no p.
+ * @returns a full square; of a column that varies with itself 1
  */
-export function correlationOf(
-  a: Float64Array,
-  b: Float64Array,
+export function correlationsOf(
+  columns: readonly Float64Array[],
   { ranks = false, weights }: { ranks?: boolean; weights?: Weights | undefined } = {},
-): Correlation {
-  const n = weights && weights.kind === 'frequency' ? exactTotal(weights.counts) : a.length;
-  if (n < 2 || isConstant(a) || isConstant(b)) return { n };
+): Correlation[][] {
   const counts = weights?.kind === 'frequency' ? weights.counts : undefined;
-  const columns = ranks ? [ranksOf(a, counts), ranksOf(b, counts)] : [a, b];
-  const found = settled(covarianceOf(columns, weights)?.correlations[0]?.[1], 1);
-  if (found === undefined) return { n };
-  // The last digits hang on how products were rounded: of frequencies they are not those of repeated rows.
-  const r = Number(found.toPrecision(14));
-  return { r, n, ...(n < 3 || weights?.kind === 'case' ? {} : { p: probabilityOf(r, n) }) };
+  const n = counts ? exactTotal(counts) : (columns[0]?.length ?? 0);
+  const varying = columns.flatMap((values, i) => (n < 2 || isConstant(values) ? [] : [i]));
+  const ranked = varying.map((i) => (ranks ? ranksOf(entryAt(columns, i), counts) : entryAt(columns, i)));
+  const covariance = varying.length > 0 ? covarianceOf(ranked, weights) : undefined;
+  const cell = (i: number, j: number): Correlation => {
+    const found = settled(covariance?.correlations[varying.indexOf(i)]?.[varying.indexOf(j)], 1);
+    if (found === undefined) return { n };
+    // The last digits hang on how products were rounded: of frequencies they are not those of repeated rows.
+    const r = Number(found.toPrecision(14));
+    return { r, n, ...(n < 3 || weights?.kind === 'case' ? {} : { p: probabilityOf(r, n) }) };
+  };
+  return columns.map((_, i) => columns.map((__, j) => cell(i, j)));
 }
 
 /** Pearson's correlation of pairs of which the moments are known. */

@@ -1,5 +1,5 @@
 import { entryAt } from '../at.js';
-import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
+import { ExactSum, exactMean, exactTotal, largest, lessIn, powerNear } from './exactSum.js';
 import { Kept } from './kept.js';
 import type { Weights } from './sample.js';
 
@@ -48,7 +48,7 @@ function worked(columns: readonly ArrayLike<number>[], weights?: Weights): Covar
   if (!(n >= 2) || !(freedom > 0)) return undefined;
   const centred = columns.map((values) => {
     const mean = exactMean(values, counts);
-    const rest = Float64Array.from(values, (value) => value - mean);
+    const rest = lessIn(values, mean);
     const unit = powerNear(largest(rest));
     const scaled = rest.map((value) => value / unit);
     // The mean is rounded: what the deviations add up to takes its rounding back (Chan, Golub & LeVeque 1983).
@@ -59,13 +59,14 @@ function worked(columns: readonly ArrayLike<number>[], weights?: Weights): Covar
     return products(a.scaled, b.scaled, counts) - (a.left * b.left) / size;
   };
   const squares = centred.map((_, i) => Math.max(0, shared(i, i)));
-  const correlations = centred.map((_, i) =>
-    centred.map((__, j) => {
-      if (i === j) return 1;
+  const correlations = centred.map((_, i) => centred.map((__, j): number => (i === j ? 1 : 0)));
+  for (let i = 0; i < centred.length; i += 1)
+    for (let j = i + 1; j < centred.length; j += 1) {
       const below = Math.sqrt(entryAt(squares, i)) * Math.sqrt(entryAt(squares, j));
-      return below > 0 ? Math.max(-1, Math.min(1, shared(Math.min(i, j), Math.max(i, j)) / below)) : 0;
-    }),
-  );
+      const r = below > 0 ? Math.max(-1, Math.min(1, shared(i, j) / below)) : 0;
+      entryAt(correlations, i)[j] = r;
+      entryAt(correlations, j)[i] = r;
+    }
   return {
     n,
     means: centred.map(({ mean }) => mean),

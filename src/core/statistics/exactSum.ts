@@ -123,6 +123,13 @@ export function exactMean(values: ArrayLike<number>, weights?: ArrayLike<number>
   return Math.min(greatest, Math.max(least, mean));
 }
 
+/** Numbers less one of them all: what they differ from a mean. */
+export function lessIn(values: ArrayLike<number>, mean: number): Float64Array<ArrayBuffer> {
+  const rest = new Float64Array(values.length);
+  for (let i = 0; i < rest.length; i += 1) rest[i] = (values[i] as number) - mean;
+  return rest;
+}
+
 /** Numbers as their mean and what they differ from it, in a power of two near the largest difference. */
 export interface Centred {
   mean: number;
@@ -134,7 +141,7 @@ export interface Centred {
 /** Numbers about their mean, so that neither a large offset nor their size takes digits from what follows. */
 export function centred(values: ArrayLike<number>): Centred {
   const mean = exactMean(values);
-  const rest = Float64Array.from(values, (value) => value - mean);
+  const rest = lessIn(values, mean);
   const unit = powerNear(largest(rest));
   return { mean, unit, rest: rest.map((value) => value / unit) };
 }

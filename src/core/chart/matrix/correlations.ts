@@ -1,6 +1,7 @@
 import { entryAt, numberAt } from '../../at.js';
+import type { NumberColumn } from '../../data/table.js';
 import { picked } from '../../pick.js';
-import { bundledCorrelation, correlationOf, likenessOrder } from '../../statistics/correlation.js';
+import { bundledCorrelation, correlationsOf, likenessOrder } from '../../statistics/correlation.js';
 import { bundledPair } from '../frame/bundledPair.js';
 import { weightsOf } from '../frame/weights.js';
 import type { Grid, MatrixCell, MatrixFrame } from './matrixSettings.js';
@@ -10,14 +11,27 @@ function squareOf(frame: MatrixFrame, variables: readonly string[]) {
   const { rows, table, weight, settings } = frame;
   const columns = variables.map((name) => table.number(name));
   const ranks = settings.correlation === 'spearman';
+  const over = (some: readonly NumberColumn[], own: readonly number[]) =>
+    correlationsOf(
+      some.map(({ numbers }) => picked(numbers, own)),
+      { ranks, weights: weightsOf(own, weight) },
+    );
+  const rowsOf = (some: readonly NumberColumn[]) =>
+    rows.filter((row) => some.every(({ numbers }) => !Number.isNaN(numberAt(numbers, row))));
+  // Columns without gaps have all their correlations over the same rows, whose sums are added up once.
+  const full = table.sizes ? [] : columns.filter((one) => rowsOf([one]).length === rows.length);
+  const shared = full.length > 0 ? over(full, rows) : [];
+  const pair = (one: NumberColumn, other: NumberColumn) => {
+    const known = shared[full.indexOf(one)]?.[full.indexOf(other)];
+    if (known) return known;
+    const both = rowsOf([one, other]);
+    if (table.sizes) return bundledCorrelation(bundledPair(table, [one, other], both, weight));
+    return entryAt(entryAt(over(one === other ? [one] : [one, other], both), 0), one === other ? 0 : 1);
+  };
   return columns.map((one, i) =>
-    columns.slice(0, i + 1).map((other, j) => {
-      const [a, b] = [one.numbers, other.numbers];
-      const both = rows.filter((row) => !Number.isNaN(numberAt(a, row)) && !Number.isNaN(numberAt(b, row)));
-      const found = table.sizes
-        ? bundledCorrelation(bundledPair(table, [one, other], both, weight))
-        : correlationOf(picked(a, both), picked(b, both), { ranks, weights: weightsOf(both, weight) });
-      return i === j ? { n: found.n, ...(found.r === undefined ? {} : { r: 1 }) } : found;
+    columns.slice(0, i + 1).map((other) => {
+      const found = pair(one, other);
+      return one === other ? { n: found.n, ...(found.r === undefined ? {} : { r: 1 }) } : found;
     }),
   );
 }
