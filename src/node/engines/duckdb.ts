@@ -16,6 +16,8 @@ const mostMemory = '400MB';
 /** More threads than these are of no use where one figure is waited for, and each takes memory. */
 const mostThreads = 4;
 
+const mostCompared = 50;
+
 export const duckdbDialect: Dialect = {
   countedTo: (count) => `unnest(generate_series(1, ${count}))`,
   numberIn(text, decimalMark) {
@@ -23,6 +25,11 @@ export const duckdbDialect: Dialect = {
     const form = String.raw`[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?`;
     return `case when regexp_full_match(${point}, '${form}') then try_cast(${point} as double) end`;
   },
+  // Its "not in" of a few is one comparison after the other, each of which works the number out anew; that of many is a join.
+  isNoneOf: (number, others) =>
+    others.length > mostCompared
+      ? `${number} not in (${others.join(', ')})`
+      : `not list_contains([${others.join(', ')}], ${number})`,
   decimalsOf(number) {
     const tests = Array.from({ length: 9 }, (_, k) => `when round(${number}, ${k}) = ${number} then ${k}`);
     return `case ${tests.join(' ')} else 9 end`;

@@ -20,6 +20,7 @@ export const postgresDialect: Dialect = {
     const form = String.raw`^[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?$`;
     return `case when ${point} ~ '${form}' then cast(${point} as double precision) end`;
   },
+  isNoneOf: (number, others) => `${number} not in (${others.join(', ')})`,
   decimalsOf: (number) => `scale(trim_scale(cast(${number} as numeric)))`,
 };
 

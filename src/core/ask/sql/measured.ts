@@ -116,12 +116,12 @@ async function endsOf(run: Run, source: SqlSource, number: string, where: (param
 async function decimalsOf(
   run: Run,
   source: SqlSource,
-  measured: Pick<Measured, 'number' | 'isSummed'>,
+  measured: Pick<Measured, 'number' | 'isSummed' | 'isAll'>,
 ): Promise<number> {
   const rows = await askParts(run, source, (params) => ({
     // A server asked for the greatest alone sorts the rows, and fetches them from others to do so.
     select: `count(*), max(${source.dialect.decimalsOf(measured.number(params))})`,
-    after: ` where ${measured.isSummed(params)}`,
+    after: measured.isAll ? '' : ` where ${measured.isSummed(params)}`,
   }));
   return Math.min(mostDecimals, Math.max(0, ...rows.map(([, most]) => Number(most ?? 0))));
 }
@@ -166,16 +166,25 @@ export async function measure(
   const codes = codesWithin(first, apart);
   const [low, high] = within;
   const isSummed = (params: Params) => {
-    const range = `${number} >= ${params.number(low)} and ${number} <= ${params.number(high)}`;
-    const out = codes.map((code) => params.number(code)).join(', ');
-    // One test for all pieces: numbers of texts are dear to find.
-    const pieces = singly?.multiples.map((multiple) => params.number(multiple)).join(', ');
-    const others = singly ? [`${pieceOf(number, singly.step, params)} not in (${pieces})`] : [];
-    return [range, ...(codes.length === 0 ? [] : [`${number} not in (${out})`]), ...others].join(' and ');
+    // Numbers of texts are dear to find: each test names them once.
+    const isNone = (value: string, of: readonly number[]) =>
+      of.length === 0
+        ? []
+        : [
+            source.dialect.isNoneOf(
+              value,
+              of.map((one) => params.number(one)),
+            ),
+          ];
+    return [
+      `${number} between ${params.number(low)} and ${params.number(high)}`,
+      ...isNone(number, codes),
+      ...(singly ? isNone(pieceOf(number, singly.step, params), singly.multiples) : []),
+    ].join(' and ');
   };
-  const measured = { column, number: () => number, isSummed };
   const isAll =
     first.filled === first.count && codes.length === 0 && !singly && first.least >= low && first.greatest <= high;
+  const measured = { column, number: () => number, isSummed, isAll };
   const { filled, least, greatest } = isAll
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
@@ -187,7 +196,6 @@ export async function measure(
   const step = isSpread ? stepFor({ least, greatest, decimals }, cells) : undefined;
   return {
     ...measured,
-    isAll,
     isCut: asked.as === 'cut',
     edges,
     least,

@@ -7,6 +7,8 @@ export interface Dialect {
   numberIn(text: string, decimalMark: '.' | ','): string;
   /** The whole numbers from 1 up to another one, a row for each. */
   countedTo(count: string): string;
+  /** Whether a number is none of some, which is worked out once. */
+  isNoneOf(number: string, others: readonly string[]): string;
   /** How many decimals a number has; of more than nine it need not say how many. */
   decimalsOf(number: string): string;
 }

@@ -203,6 +203,18 @@ function productsBeside(found: readonly Bundle[], at: number, { pairs, measured 
   return own.length > 0 ? { products: Object.fromEntries(own) } : {};
 }
 
+/**
+ * The mean of numbers that lie between the same edges, or on one of them, as one that does so too: what sums are rounded by would
+ * carry it over an edge, where it is chosen or left out with all of them.
+ *
+ * @param least the least of the numbers
+ */
+function meanWithin(mean: number, least: number, edges: readonly number[]): number {
+  const next = edges.find((edge) => edge > least);
+  const isOn = edges.includes(least);
+  return isOn || (next !== undefined && mean >= next) ? least : Math.max(mean, least);
+}
+
 /** A column of which moments are known, or between which edges it lies, beside values that are none of the numbers measured. */
 function columnMeasured(
   own: Measured,
@@ -219,6 +231,11 @@ function columnMeasured(
   const endsAt = (end: 0 | 1) =>
     Float64Array.from(found, ({ measured }, row) => (isOdd[row] ? undefined : measured[at]?.ends?.[end]) ?? Number.NaN);
   const momentsAt = (row: number) => (isOdd[row] ? undefined : found[row]?.measured[at]?.moments);
+  const meanAt = (row: number) => {
+    const mean = momentsAt(row)?.mean ?? Number.NaN;
+    const one = found[row]?.measured[at]?.one;
+    return one === undefined ? mean : meanWithin(mean, one, own.edges);
+  };
   const column = {
     column: own.column,
     cells: cells.map((cell, row) => (isOdd[row] ? cell : (found[row]?.measured[at]?.one ?? own.least))),
@@ -228,7 +245,7 @@ function columnMeasured(
   return {
     ...column,
     moments: {
-      means: Float64Array.from(found, (_, row) => momentsAt(row)?.mean ?? Number.NaN),
+      means: Float64Array.from(found, (_, row) => meanAt(row)),
       squares: Float64Array.from(found, (_, row) => momentsAt(row)?.squares ?? 0),
       ...(own.hasEnds ? { lows: endsAt(0), highs: endsAt(1) } : {}),
       ...productsBeside(found, at, { pairs, measured: all }),
