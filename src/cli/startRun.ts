@@ -173,7 +173,7 @@ async function drawableDraft(
 }
 
 /** What was found out about a table that its author may not know, or may want otherwise. */
-function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): string[] {
+function remarksOn({ totals, skip, sheets, bare, notation }: TableLook, call: StartCall): string[] {
   const sums = totals.map(
     ({ column, text }) => `"${text}" in ${column} is the sum or mean of the other rows, it seems: charts leave it out`,
   );
@@ -187,7 +187,11 @@ function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): 
       ? `This is the sheet ${sheets[0]} of ${sheets.join(', ')}; --sheet ${JSON.stringify(sheets[1])} reads another one`
       : undefined;
   const names = bare ? 'The first line holds numbers and names no columns: they are column1, column2, …' : undefined;
-  return [...sums, above, sheet, names].filter((line) => line !== undefined);
+  const isForeign = notation.decimalMark === ',' && call.language === undefined;
+  const language = isForeign
+    ? 'The table has decimal commas, and the figure speaks English: --language de, or another one, gives it words and marks'
+    : undefined;
+  return [...sums, above, sheet, names, language].filter((line) => line !== undefined);
 }
 
 /** What is wrong with what the call says of where the table is. */

@@ -52,7 +52,12 @@ describe('start', () => {
     expect([kept.code, readFileSync(folder.at('comma.figure.yaml'), 'utf8')]).toEqual([2, 'mine']);
     expect(kept.err).toContain('--replace');
     expect(existsSync(folder.at('comma.codebook.yaml'))).toBe(false);
-    expect(hexis(['start', folder.at('comma.csv'), '--replace']).code).toBe(0);
+    const replaced = hexis(['start', folder.at('comma.csv'), '--replace']);
+    expect(replaced).toMatchObject({
+      code: 0,
+      out: expect.stringMatching(/decimal commas.*speaks English: --language de/),
+    });
+    expect(hexis(['start', folder.at('comma.csv'), '--replace', '--language', 'de']).out).not.toContain('English');
     expect(readFileSync(folder.at('comma.codebook.yaml'), 'utf8')).toContain('decimalMark: ","');
     expect(hexis(['draw', folder.at('comma.figure.yaml'), '-o', `${folder.path}/`]).code).toBe(0);
   });
