@@ -249,6 +249,17 @@ describe('start finds the table in what stands around it', () => {
     expect(start(table, '--no-header', '--replace').err).toContain('--no-header has nothing to act on');
   });
 
+  test.each([
+    ['a page that a program calls a workbook', 'page.xls', '\n<html>\n<table><tr><td>a', 'the ending .html'],
+    ['a workbook of the old form', 'old.xls', '\xd0\xcf\x11\xe0\xa1', 'XLSX'],
+    ['a workbook by another name', 'book.csv', 'PK\x03\x04\x14', 'the ending .xlsx'],
+    ['XML', 'flat.fods', '\xef\xbb\xbf<?xml version="1.0"?>\n<a/>', 'XLSX'],
+  ])('not in %s, which is said', (_, name, bytes, what) => {
+    writeFileSync(folder.at(name), Buffer.from(bytes, 'latin1'));
+    expect(start(name)).toMatchObject({ code: 3, err: expect.stringContaining(what) });
+    expect(existsSync(folder.at(name.replace(/\..*/, '.codebook.yaml')))).toBe(false);
+  });
+
   test('in a sheet and a range of it, the other sheets named', () => {
     const { out } = start('book.xlsx');
     expect(out).toContain('This is the sheet Notes of Notes, Data; --sheet "Data" reads another one');

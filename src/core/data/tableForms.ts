@@ -1,6 +1,7 @@
 import { error, fail, type Outcome, type Place, warning } from '../problem/problem.js';
 import { decodeText } from './encoding.js';
 import { readJson, readJsonLines } from './json.js';
+import { otherForm } from './otherForms.js';
 import type { DocumentName } from './pageTables/found.js';
 import type { Table } from './table.js';
 import { type FileReading, readTableText } from './tableText.js';
@@ -60,8 +61,12 @@ const lines: TableForm = {
   names: ['CSV', 'TSV', 'text'],
   endings: ['.csv', '.tsv', '.txt'],
   takes: ['delimiter', 'header', 'comment', 'skip', 'encoding'],
-  read: async (file, reading) =>
-    readText(file, reading.encoding, (text) => readTableText(unmarked(text), file.path, reading)),
+  async read(file, reading) {
+    const { path, bytes, place } = file;
+    const other = otherForm(bytes);
+    if (other) return fail([error('table-otherwise', { path, ...other }, place)]);
+    return readText(file, reading.encoding, (text) => readTableText(unmarked(text), path, reading));
+  },
   words: wordsOfText,
 };
 

@@ -27,6 +27,10 @@ export const filesWordings = {
   'file-unreadable': (f: { path: string; reason: string }) => ({
     found: `${f.path} cannot be read: ${f.reason}`,
   }),
+  'table-otherwise': (f: { path: string; is: string; expects: string }) => ({
+    found: `${f.path} cannot be read as lines of text: ${f.is}`,
+    expected: f.expects,
+  }),
   'board-empty': (_: Record<never, never>) => ({
     found: 'the board names no figures',
     expected: 'figure files, such as [a.figure.yaml, b.figure.yaml]',
