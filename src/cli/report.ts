@@ -1,7 +1,13 @@
 import { describe, hasErrors, type Problem, problemText } from '../core/problem/problem.js';
 import { exit } from './command.js';
 
-const fileFaults: readonly Problem['code'][] = ['file-missing', 'file-unreadable', 'table-otherwise', 'font-unreadable', 'not-writable'];
+const fileFaults: readonly Problem['code'][] = [
+  'file-missing',
+  'file-unreadable',
+  'table-otherwise',
+  'font-unreadable',
+  'not-writable',
+];
 
 /** The exit code that problems ask for. */
 export function exitCode(problems: readonly Problem[]): number {

@@ -45,6 +45,9 @@ const reasons: Record<string, string> = {
   MISSING_CHAR: 'something is missing here: a colon, a closing quotation mark, or a comma',
   DUPLICATE_KEY: 'this key is given twice',
   BAD_SCALAR_START: 'a text that starts with this sign needs quotation marks',
+  UNEXPECTED_TOKEN:
+    'a value ends before this; a text with quotation marks in it needs those of the other kind around it',
+  MULTIPLE_DOCS: 'a second document begins here, and a file holds one',
   BAD_DQ_ESCAPE: 'in double quotation marks a backslash starts an escape; write \\\\, or use single ones',
 };
 
@@ -66,6 +69,28 @@ function bracketText(content: string): string | undefined {
   const [, key, text] =
     /(?:^|[{,])\s*([A-Za-z]\w*):\s+([^"'{}[\],\s][^"'{}[\],]*\[[^\]]*\][^"'{}[\],]*)/.exec(content) ?? [];
   return key === undefined || text === undefined ? undefined : `${key}: ${JSON.stringify(text.trim())}`;
+}
+
+/** A text inside braces that a remark cuts off, as it needs to be written. */
+function remarkText(content: string): string | undefined {
+  const [, key, text] =
+    /[{,]\s*([A-Za-z]\w*):\s+([^"'{}[\],\s#][^"'{}[\],]*\s#[^\s"'{}[\],][^"'{}[\],]*)/.exec(content) ?? [];
+  return key === undefined || text === undefined ? undefined : `${key}: ${JSON.stringify(text.trim())}`;
+}
+
+/** Spaces that look like the blank and are others, as programs for texts and pages write them. */
+const oddBlank = /[\u00a0\u2000-\u200b\u202f\u205f\u3000]/;
+const oddReason = 'a no-break space stands here in place of a blank';
+const oddIndent = new RegExp(`^ *${oddBlank.source}[\\s\u200b]*(- |["']?\\w+["']?\\s*:)`);
+const oddAfterColon = new RegExp(`^\\s*(- )?\\w+:${oddBlank.source}`);
+
+/** Lines in which another space stands where a blank has to: at their beginning, or behind a colon. */
+function oddBlanks(text: string, file: string, form: RegExp): Problem[] {
+  if (!oddBlank.test(text)) return [];
+  return text.split('\n').flatMap((content, at) => {
+    if (!form.test(content)) return [];
+    return [error('yaml-broken', { reason: oddReason }, { file, line: at + 1, column: content.search(oddBlank) + 1 })];
+  });
 }
 
 /** The line in which a quotation mark opens that no later one of it closes. */
@@ -92,6 +117,9 @@ function causeOf(fault: YAMLError, file: string, text: string, line: number): Pr
     const [, key, color] = bareColor.exec(entryAt(content, colored)) as unknown as [string, string, string];
     return say(colored, /#/, `without quotation marks ${color} is a remark`, `${key}: "${color}"`);
   }
+  const remarked = content.findIndex((own, i) => i < line && remarkText(own) !== undefined);
+  if (remarked >= 0)
+    return say(remarked, /(?<=\s)#/, 'what follows # is a remark', remarkText(entryAt(content, remarked)));
   const brackets = bracketText(content[line - 1] ?? '');
   if (brackets) return say(line - 1, /\[/, 'brackets in a text need quotation marks around it inside { }', brackets);
   const quote =
@@ -112,7 +140,7 @@ function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter, text:
     const reason = 'a text with a colon in it needs quotation marks';
     return error('yaml-broken', { reason, ...(cut ? { write: cut } : {}) }, { file, line, column: col });
   }
-  const reason = reasons[fault.code] ?? fault.message.split('\n')[0] ?? fault.code;
+  const reason = reasons[fault.code] ?? 'this is not written as settings are';
   return error('yaml-broken', { reason }, { file, line, column: col });
 }
 
@@ -194,6 +222,27 @@ function repeatedKeys(document: Document): number[] {
   return places;
 }
 
+/**
+ * Texts that authors mean otherwise than YAML has them: those that go on behind a #, since remarks have a blank after the sign, and
+ * settings whose colon another space follows.
+ */
+function misreadTexts(document: Document, text: string, at: (offset: number) => Place): Problem[] {
+  const problems: Problem[] = [];
+  visit(document, {
+    Scalar(role, { value, type, range }) {
+      if (role === 'key' || type !== 'PLAIN' || typeof value !== 'string' || !range) return;
+      if (oddAfterColon.test(value))
+        problems.push(error('yaml-broken', { reason: oddReason }, at(range[0] + value.search(oddBlank))));
+      const [, rest] = /^[ \t]+(#(?:\S[^\n]*)?)(?:\n|$)/.exec(text.slice(range[1], range[1] + 2000)) ?? [];
+      if (rest === undefined) return;
+      const reason = 'what follows # is a remark; one that is meant has a blank after the sign';
+      const write = JSON.stringify(`${value} ${rest.trim()}`);
+      problems.push(error('yaml-broken', { reason, write }, at(text.indexOf('#', range[1]))));
+    },
+  });
+  return problems;
+}
+
 /** The setting whose text goes on in a key without a value, with all keys after it that are parts of the same text. */
 function cutText(map: YAMLMap, cut: string): { key: string; text: string } | undefined {
   const isPart = ({ value }: Pair) =>
@@ -217,8 +266,12 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const lines = new LineCounter();
   // Lines that end by a carriage return alone keep their places.
   const read = text.slice(text.charCodeAt(0) === 0xfeff ? 1 : 0).replace(/\r(?!\n)/g, '\n');
+  const indented = oddBlanks(read, file, oddIndent);
+  if (indented.length > 0) return { problems: indented };
   const document = parseDocument(read, { lineCounter: lines, prettyErrors: false, strict: true, uniqueKeys: false });
   if (document.errors.length > 0) {
+    const blanks = oddBlanks(read, file, oddAfterColon);
+    if (blanks.length > 0) return { problems: blanks };
     const distinct = document.errors.filter(
       (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
     );
@@ -237,6 +290,8 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
       problems: twice.map((offset) => error('yaml-broken', { reason: reasons['DUPLICATE_KEY'] ?? '' }, at(offset))),
     };
   }
+  const misread = misreadTexts(document, read, at);
+  if (misread.length > 0) return { problems: misread };
   let value: unknown;
   try {
     value = document.toJS({ maxAliasCount: 50 });
