@@ -260,6 +260,11 @@ describe('start finds the table in what stands around it', () => {
     expect(existsSync(folder.at(name.replace(/\..*/, '.codebook.yaml')))).toBe(false);
   });
 
+  test('though a column is called like the sign of a packed file', () => {
+    writeFileSync(folder.at('par.csv'), 'PAR1,PAR2\n1.5,2\n2.5,4\n4,3\n');
+    expect(start('par.csv').out).toContain('3 rows, 2 columns');
+  });
+
   test('in a sheet and a range of it, the other sheets named', () => {
     const { out } = start('book.xlsx');
     expect(out).toContain('This is the sheet Notes of Notes, Data; --sheet "Data" reads another one');

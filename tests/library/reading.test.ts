@@ -37,6 +37,7 @@ describe('numbers are read the same everywhere', () => {
     ['the same in brackets', column('1.2 (0.3)', '2'), {}, 'number-dressed'],
     ['a span', column('12–15', '2'), {}, 'number-dressed'],
     ['a mark of significance', column('1.2*', '2'), {}, 'number-dressed'],
+    ['the same behind groups of digits', column('1 399.0*', '2'), {}, 'number-dressed'],
     ['a number in brackets', column('(33.2)', '2'), {}, 'number-dressed'],
     ['a bound', column('<0.01', '2'), {}, 'number-dressed'],
     ['digits of another script', column('٣٫٥', '2'), {}, 'number-dressed'],

@@ -5,7 +5,8 @@ import { cleaned, type NumberFault } from './numberText.js';
 export const isBroken = (text: string): boolean =>
   /^(#(N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!|SPILL!|CALC!)|Err:\d{3})$/i.test(text);
 
-const number = String.raw`[+-]?\d[\d.,]*`;
+/** Digits and marks, in groups or not. */
+const number = String.raw`[+-]?\d[\d.,]*(?:[ \u00a0\u202f\u2009'’]\d{3}[\d.,]*)*`;
 /** Texts in which a person sees a number, by what else they see. */
 const dresses = [
   [

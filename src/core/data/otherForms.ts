@@ -14,7 +14,7 @@ const forms: readonly (OtherForm & { begins: RegExp })[] = [
     expects: 'the ending .xlsx or .ods for a workbook; the table itself of other archives',
   },
   { begins: /^\xd0\xcf\x11\xe0/, is: 'it is a workbook of the old binary form', expects: exported },
-  { begins: /^PAR1/, is: 'it is Parquet', expects: 'the ending .parquet' },
+  { begins: /^PAR1[\x00-\x08\x0e-\x1f]/, is: 'it is Parquet', expects: 'the ending .parquet' },
   { begins: /^%PDF-/, is: 'it is a PDF', expects: exported },
   { begins: /^\s*(<!doctype html|<html[\s>]|<table[\s>])/i, is: 'it is a page in HTML', expects: 'the ending .html' },
   { begins: /^\s*<\?xml[\s>]/, is: 'it is XML', expects: exported },
@@ -23,6 +23,6 @@ const forms: readonly (OtherForm & { begins: RegExp })[] = [
 /** What a file is that is called like one of lines of text; undefined where nothing speaks against it. */
 export function otherForm(bytes: Uint8Array): OtherForm | undefined {
   const start = bytes.subarray(bytes[0] === 0xef && bytes[1] === 0xbb ? 3 : 0, 100);
-  const signs = String.fromCharCode(...start.subarray(0, 100));
+  const signs = String.fromCharCode(...start);
   return forms.find(({ begins }) => begins.test(signs));
 }

@@ -233,7 +233,7 @@ function misreadTexts(document: Document, text: string, at: (offset: number) => 
       if (role === 'key' || type !== 'PLAIN' || typeof value !== 'string' || !range) return;
       if (oddAfterColon.test(value))
         problems.push(error('yaml-broken', { reason: oddReason }, at(range[0] + value.search(oddBlank))));
-      const [, rest] = /^[ \t]+(#(?:\S[^\n]*)?)(?:\n|$)/.exec(text.slice(range[1], range[1] + 2000)) ?? [];
+      const [, rest] = /^[ \t]+(#(?:[\p{L}\p{N}][^\n]*)?)(?:\n|$)/u.exec(text.slice(range[1], range[1] + 2000)) ?? [];
       if (rest === undefined) return;
       const reason = 'what follows # is a remark; one that is meant has a blank after the sign';
       const write = JSON.stringify(`${value} ${rest.trim()}`);

@@ -16,6 +16,7 @@ const mostMemory = '400MB';
 /** More threads than these are of no use where one figure is waited for, and each takes memory. */
 const mostThreads = 4;
 
+/** With so many members at most a list is searched from its beginning. */
 const mostCompared = 50;
 
 export const duckdbDialect: Dialect = {
