@@ -7,7 +7,7 @@ export const held = {
   'check in a process that has just drawn': 0.07,
   'draw to PDF, a process': 1.35,
   'draw to PNG, a process': 2.05,
-  'compose yield-by-bed, warm': 17,
+  'compose yield-by-bed, warm': 9,
   'compose kale-season, warm': 3.5,
   'compose plots-in-space, warm': 15,
   'fifty figures of one table, less one reading': 2.3,

@@ -219,12 +219,17 @@ export const isMarkShape = (item: { role: string }): boolean => {
   return of === 'series' && part === 'marks' && piece === 'marks';
 };
 
-/** The mark that a piece of ink belongs to, such as `series[0].marks[3]`; none of words and axes. */
-export function markOf(item: { role: string }): string | undefined {
-  const { of, number, part, index } = roleOf(item);
+const markBefore = keeping(50_000, (role: string): { mark?: string } => {
+  const { of, number, part, index } = readBefore(role);
   const known = of === 'series' && part ? markParts[part] : undefined;
-  return known === undefined || index === undefined ? undefined : `series[${number}].${known}[${index}]`;
-}
+  return known === undefined || index === undefined ? {} : { mark: `series[${number}].${known}[${index}]` };
+});
+
+/** The mark that a piece of ink belongs to, such as `series[0].marks[3]`; none of words and axes. */
+export const markOf = ({ role }: { role: string }): string | undefined => markBefore(role).mark;
 
 /** Light edges and grounds around ink, which are no ink that is looked for. */
-export const isHalo = (item: { role: string }): boolean => ['halo', 'ground'].includes(roleOf(item).piece);
+export function isHalo(item: { role: string }): boolean {
+  const { piece } = roleOf(item);
+  return piece === 'halo' || piece === 'ground';
+}

@@ -28,19 +28,18 @@ export function groundPoints(item: PlateItem): Point[] {
  */
 export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[], paper: string): number {
   const colors = colorsOf(item);
-  const ratioOn = (ground: string): number =>
-    Math.max(...colors.map((color) => contrast(seenColor(item, color, ground), ground)));
-  const places = groundPoints(item);
-  if (places.length > 0 && stack.every((one) => isEvenUnder(one, item.box)))
-    return ratioOn(colorOf(stack, entryAt(places, 0), paper));
-  const ratios = places.map((at) => ratioOn(colorOf(stack, at, paper)));
-  return ratios.length === 0
-    ? 21
-    : entryAt(
-        [...ratios].sort((a, b) => a - b),
-        Math.floor(ratios.length / (item.type === 'line' ? 3 : 2)),
-      );
+  const ratioAt = (at: Point): number => {
+    const ground = colorOf(stack, at, paper);
+    return colors.reduce((most, color) => Math.max(most, contrast(seenColor(item, color, ground), ground)), 0);
+  };
+  if (stack.every((one) => isEvenUnder(one, item.box))) return ratioAt(middleOf(item.box));
+  const ratios = groundPoints(item)
+    .map(ratioAt)
+    .sort((a, b) => a - b);
+  return ratios.length === 0 ? 21 : entryAt(ratios, Math.floor(ratios.length / (item.type === 'line' ? 3 : 2)));
 }
+
+const middleOf = ({ x, y, width, height }: Box): Point => [x + width / 2, y + height / 2];
 
 /** Whether ink has the same colour all over a box: that of a rectangle with the box inside its edges. */
 const isEvenUnder = (ink: PlateItem, { x, y, width, height }: Box): boolean => {
@@ -79,8 +78,8 @@ function isGround(item: PlateItem): boolean {
 export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: PlateItem; index: number }[]> {
   const marks = new Map<string, { item: PlateItem; index: number }[]>();
   for (const [index, item] of items.entries()) {
-    const key = item.type === 'text' || isHalo(item) || isPiece(item) ? undefined : markOf(item);
-    if (key === undefined) continue;
+    const key = item.type === 'text' ? undefined : markOf(item);
+    if (key === undefined || isHalo(item) || isPiece(item)) continue;
     const items = marks.get(key);
     if (items) items.push({ item, index });
     else marks.set(key, [{ item, index }]);
@@ -103,11 +102,11 @@ export const contrastsOfMarks = oncePer((subject) => {
     // A band around a line is light so that the line remains visible.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && items.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
-    const stack = grounds
-      .filter(({ item, index }) => index < first.index && overlap(item.box, first.item.box, 0))
-      .map(({ item }) => item);
-    const ratio = Math.max(...items.map(({ item }) => contrastWithGround(item, stack, page.paper)));
-    found.set(key, { ratio, items: items.map(({ item }) => item) });
+    const stack: PlateItem[] = [];
+    for (const { item, index } of grounds)
+      if (index < first.index && overlap(item.box, first.item.box, 0)) stack.push(item);
+    const own = items.map(({ item }) => item);
+    found.set(key, { ratio: Math.max(...own.map((item) => contrastWithGround(item, stack, page.paper))), items: own });
   }
   return found;
 });
@@ -118,10 +117,9 @@ export const contrastsOfWords = oncePer(({ items, page }) => {
   for (const [index, item] of items.entries()) {
     if (item.type !== 'text' || item.pieces.length === 0) continue;
     const stack = under(items, index, item.box);
-    const ratios =
-      stack.length === 0
-        ? [contrast(item.color, page.paper)]
-        : letterPoints(item).map((at) => contrast(item.color, colorOf(stack, at, page.paper)));
+    const isEven = stack.every((one) => isEvenUnder(one, item.box));
+    const places = isEven ? [middleOf(item.box)] : letterPoints(item);
+    const ratios = places.map((at) => contrast(item.color, colorOf(stack, at, page.paper)));
     if (ratios.length > 0) found.push({ item, ratios });
   }
   return found;

@@ -57,11 +57,11 @@ class Drawn {
   constructor(spots: Spots) {
     const { xs, ys, radii } = spots;
     this.spots = spots;
-    // So small that any two centres in a cell are near each other: where thousands coincide, the first look finds one. With
-    // much larger markers around, cells are larger, as those would have to search too many.
+    // So large that only the cells around need to be searched. With much larger markers around, cells are larger, as those
+    // would have to search too many.
     const smallest = radii.reduce((all, radius) => Math.min(all, radius), 1000);
     const largest = radii.reduce((all, radius) => Math.max(all, radius), 0.1);
-    this.side = (near * Math.max(smallest, largest / mostSteps)) / Math.SQRT2;
+    this.side = near * Math.max(smallest, largest / mostSteps);
     const least = (values: readonly number[]) => values.reduce((all, value) => Math.min(all, value), 0);
     this.from = { x: least(xs), y: least(ys) };
     this.across = 1 + Math.ceil((ys.reduce((all, y) => Math.max(all, y), 0) - this.from.y) / this.side);
@@ -88,24 +88,26 @@ class Drawn {
 
   /** Whether the centre of a marker of at least about the same size is near. */
   covers(i: number): boolean {
-    const { radii } = this.spots;
-    const [radius, [x, y]] = [numberAt(radii, i), this.cell(i)];
-    const last = this.last.get(x * this.across + y);
-    const isNear = this.side * Math.SQRT2 <= near * radius * (1 + 1e-9);
-    if (isNear && last !== undefined && numberAt(this.largest, last) >= radius * 0.95) return true;
-    const reach = Math.ceil((near * radius) / this.side);
+    const [x, y] = this.cell(i);
+    // Where thousands coincide, the first look finds one.
+    if (this.isCoveredFrom(this.last.get(x * this.across + y), i)) return true;
+    const reach = Math.ceil((near * numberAt(this.spots.radii, i)) / this.side);
     for (let column = Math.max(0, x - reach); column <= x + reach; column += 1)
       for (let row = Math.max(0, y - reach); row <= Math.min(this.across - 1, y + reach); row += 1)
         if (this.isCoveredFrom(this.last.get(column * this.across + row), i)) return true;
     return false;
   }
 
+  /** Whether one of the markers of a cell covers another. Those before the last one that is as large are smaller. */
   private isCoveredFrom(last: number | undefined, i: number): boolean {
+    if (last === undefined) return false;
     const { xs, ys, radii } = this.spots;
-    const [x, y, radius] = [numberAt(xs, i), numberAt(ys, i), numberAt(radii, i)];
-    for (let k = last ?? -1; k >= 0; k = numberAt(this.before, k)) {
-      const isLarge = numberAt(radii, k) >= radius * 0.95;
-      if (isLarge && Math.hypot(numberAt(xs, k) - x, numberAt(ys, k) - y) <= near * radius) return true;
+    const [x, y, least] = [numberAt(xs, i), numberAt(ys, i), numberAt(radii, i) * 0.95];
+    const reach = near * numberAt(radii, i);
+    for (let k = last; k >= 0 && numberAt(this.largest, k) >= least; k = numberAt(this.before, k)) {
+      const [dx, dy] = [numberAt(xs, k) - x, numberAt(ys, k) - y];
+      const isAt = Math.abs(dx) <= reach && Math.abs(dy) <= reach && numberAt(radii, k) >= least;
+      if (isAt && Math.hypot(dx, dy) <= reach) return true;
     }
     return false;
   }

@@ -91,12 +91,13 @@ const isPanelGround = (item: PlateItem): boolean => {
 /** Lines of axes, ticks and grid that have the colour of the paper. */
 function lineFlaws({ items, page }: Subject, least: number): Flaw[] {
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
+  // A mark over a line hides only the part that it covers.
+  const grounds: PlateItem[] = [];
   for (const item of items) {
+    if (isPanelGround(item)) grounds.push(item);
     const { axis, second, part } = roleOf(item);
     if (axis === undefined || second || !part || !axisLines.includes(part) || item.type !== 'line') continue;
-    // A mark over a line hides only the part that it covers.
-    const ground = under(items, items.indexOf(item), item.box).filter(isPanelGround);
-    const ratio = contrastWithGround(item, ground, page.paper);
+    const ratio = contrastWithGround(item, under(grounds, grounds.length, item.box), page.paper);
     if (ratio >= least) continue;
     const key = `axes.${axis}.${part}`;
     const known = lost.get(key);
