@@ -276,4 +276,54 @@ describe('start finds the table in what stands around it', () => {
     expect(start('subjects.csv').out).toMatch(/individual .*names the rows\?/);
     expect(figure('subjects')).toContain('kind: histogram\n  value: yield');
   });
+
+  describe('answers in words that columns share', () => {
+    const rows = (words: readonly string[]) =>
+      Array.from({ length: 24 }, (_, i) => {
+        const word = (by: number) => words[(i + Math.floor((i * by) / 4)) % words.length] ?? '';
+        return [
+          `${1 + (i % 9)}.5.2026`,
+          20 + i,
+          ['w', 'm', 'd'][i % 3],
+          word(1),
+          word(2),
+          i % 7 ? word(3) : 'k. A.',
+        ].join(';');
+      });
+    const survey = (words: readonly string[]) =>
+      `day;age;sex;Paths are wide.;Beds are tidy.;Tools are there.\n${rows(words).join('\n')}\n`;
+
+    test('are drawn as such, whatever else was asked; the codebook asks for their order, and has one for all', () => {
+      writeFileSync(folder.at('survey.csv'), survey(['agree', 'disagree', 'so-so', 'fully agree']));
+      expect(start('survey.csv').out).toContain('columns share their answers, which the codebook should have in order');
+      expect(figure('survey')).toContain(
+        'kind: answers\n  questions: ["Paths are wide.", "Beds are tidy.", "Tools are there."]',
+      );
+      const codebook = readFileSync(folder.at('survey.codebook.yaml'), 'utf8');
+      expect(codebook.match(/# answers: put them in order/g)).toHaveLength(3);
+      const scales = codebook.match(/values: .*so-so.*/g) ?? [];
+      expect([scales.length, new Set(scales).size]).toEqual([3, 1]);
+      expect(hexis(['draw', folder.at('survey.figure.yaml'), '-o', `${folder.path}/`])).toMatchObject({
+        code: 0,
+        err: '',
+      });
+    });
+
+    test('with a number before each stand in that order; other kinds are there to be asked for', () => {
+      writeFileSync(folder.at('numbered.csv'), survey(['2 - so-so', '10 - agree', '1 - disagree']));
+      start('numbered.csv', '--kind', 'answers');
+      const codebook = readFileSync(folder.at('numbered.codebook.yaml'), 'utf8');
+      expect(codebook).toMatch(/measure: ordinal\n +values: \{ "1 - dis.*"2 - so.*"10 - agree/);
+      start('numbered.csv', '--value', 'age', '--category', 'sex', '--replace');
+      expect(figure('numbered')).toContain('kind: bar\n  category: sex\n  value: age');
+      expect(readFileSync(folder.at('numbered.codebook.yaml'), 'utf8')).not.toContain('ordinal');
+    });
+
+    test('two columns are none, nor are other words in each', () => {
+      const two = survey(['a', 'b', 'c']).replace(/;[^;\n]*$/gm, '');
+      writeFileSync(folder.at('two.csv'), two);
+      start('two.csv');
+      expect(figure('two')).not.toContain('answers');
+    });
+  });
 });

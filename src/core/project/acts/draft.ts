@@ -9,7 +9,7 @@ import type { TotalsRow } from '../../data/table.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { kindMeant } from '../../schema/otherWords.js';
-import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
+import { type DraftChart, type DraftSettings, firstFigure, sharedAnswers } from './firstFigure.js';
 
 /** The columns that an author names for a first figure, and its kind. */
 export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefined };
@@ -233,7 +233,7 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
   }
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
   const named = draftKeys.some((key) => wish[key] !== undefined);
-  const first = named || wish.kind !== undefined ? undefined : firstFigure(profiles);
+  const first = named ? undefined : usual(wish.kind, profiles);
   if (first) return succeed(first);
   const wanted = named ? wish : { ...guess(profiles), ...wish };
   const asked = wish.kind === undefined ? fits : fits.filter(({ kind }) => kind === wish.kind);
@@ -249,6 +249,10 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
   }
   return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) } });
 }
+
+/** What most would draw where no column is named. Questions are many columns: only the table tells which. */
+const usual = (kind: string | undefined, profiles: readonly ColumnProfile[]): DraftChart | undefined =>
+  kind === undefined ? firstFigure(profiles) : kind === 'answers' ? sharedAnswers(profiles) : undefined;
 
 /** The part of a wish that a kind has a use for. */
 const takenBy = (fit: Fit, wish: DraftWish): DraftWish =>
@@ -308,8 +312,9 @@ export function labelAndUnit(name: string): { label: string; unit?: string } {
 interface DraftUse {
   measured: ReadonlySet<string>;
   sorted: ReadonlySet<string>;
-  /** Questions with answers on a scale. */
+  /** Questions with answers on a scale, and all answers in words that occur in any of them. */
   asked: ReadonlySet<string>;
+  scale: ColumnProfile['values'];
   totals: readonly TotalsRow[];
 }
 
@@ -323,13 +328,13 @@ interface Drafted {
   looks: ColumnProfile['looks'];
   /** Whether it is drawn as names in order, though it holds numbers or dates. */
   isSorted: boolean;
-  /** Whether its codes are answers on a scale. */
+  /** Whether its codes or words are answers on a scale. */
   isAsked: boolean;
   total: TotalsRow | undefined;
 }
 
 /** What a person should decide of a column, or know. */
-function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
+function commentsOn({ profile, looks, isSorted, isAsked, total }: Drafted): string[] {
   const { range, odd, values, isId, isTotal, isYear, dateOrder } = profile;
   const isMeasured = looks === 'numeric' && !isYear && !isSorted && !isId;
   const unsure = profile.unsure.filter((text) => !odd.includes(text));
@@ -344,6 +349,7 @@ function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
       `no ${odd.length > 1 ? 'numbers' : 'number'}: ${odd.join(' and ')}; mend the table, or add ${listed(odd)} where no value is meant`,
     total && `"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`,
     dateOrder === 'unsure' && 'day first, or month first? the dates do not say',
+    isAsked && looks === 'nominal' && 'answers: put them in order, from one end of the scale to the other',
     isSorted && 'numbers as names in order; "bands: [0, 10, 20]" cuts them into some',
     looks === 'coded' && `codes of categories? give their names, ${codes}; or "measure: numeric" if they are measured`,
     range && isMeasured && `from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`,
@@ -354,7 +360,7 @@ function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
 /** What a column measures, as a draft puts it. */
 function measureOf({ profile, looks, isSorted, isAsked }: Drafted): string {
   if (isSorted) return 'ordinal';
-  if (isAsked && looks === 'coded') return 'ordinal';
+  if (isAsked && (looks === 'coded' || looks === 'nominal')) return 'ordinal';
   if (profile.isId || looks === 'coded' || looks === 'names' || looks === 'empty') return 'nominal';
   return looks;
 }
@@ -386,10 +392,11 @@ function linesFor(drafted: Drafted): string[] {
 function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
   const { name } = profile;
   const looks = looksIn(profile, use);
+  const isInWords = use.asked.has(name) && looks === 'nominal';
   const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
   const isAsked = use.asked.has(name);
   const drafted: Drafted = {
-    profile,
+    profile: isInWords ? { ...profile, values: use.scale } : profile,
     looks,
     isSorted,
     isAsked,
@@ -400,6 +407,15 @@ function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
     `  ${yamlName(name)}:`,
     ...linesFor(drafted).map((line) => `    ${line}`),
   ];
+}
+
+/** The answers that occur in any of some columns, in one order for all: that of their numbers, where each begins with one. */
+function scaleOf(columns: readonly ColumnProfile[]): ColumnProfile['values'] {
+  const answers = new Map(columns.flatMap(({ values }) => values.map((value) => [value.text, value] as const)));
+  const number = ({ text }: { text: string }) => Number(/^\d+/.exec(text)?.[0] ?? Number.NaN);
+  const all = [...answers.values()];
+  const areNumbered = new Set(all.map(number)).size === all.length && !all.some((one) => Number.isNaN(number(one)));
+  return areNumbered ? all.sort((a, b) => number(a) - number(b)) : all;
 }
 
 /** What a draft says of its table as a whole. */
@@ -422,10 +438,12 @@ export function draftCodebook(
     typeof value === 'string' ? [value] : Array.isArray(value) ? [...value] : [];
   const inRoles = (...keys: string[]) => new Set(keys.flatMap((key) => named(chart[key])));
   const isLine = chart['kind'] === 'line';
+  const asked = inRoles('questions');
   const use = {
     measured: inRoles('value', 'values', 'variables', ...(isLine ? [] : ['x']), 'y', 'z'),
     sorted: inRoles('category', 'group', 'item', 'time'),
-    asked: inRoles('questions'),
+    asked,
+    scale: scaleOf(profiles.filter(({ name, looks }) => asked.has(name) && looks === 'nominal')),
     totals,
   };
   const head = [

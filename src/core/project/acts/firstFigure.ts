@@ -1,3 +1,4 @@
+import { mostAnswers } from '../../chart/answers/answersSettings.js';
 import { type ColumnProfile, isIdName } from '../../data/profile.js';
 
 /** The settings of a chart as a draft has them. */
@@ -30,6 +31,25 @@ interface Columns {
   items: ColumnProfile | undefined;
   /** Answers in the same codes. */
   answers: ColumnProfile[];
+  /** Answers in the same words. */
+  battery: ColumnProfile[];
+}
+
+/** Columns of words that share their answers: at least three, and each has most of what occurs in any of them. */
+function batteryOf(words: readonly ColumnProfile[]): ColumnProfile[] {
+  const repeats = ({ different, count }: ColumnProfile) =>
+    different > 1 && different <= mostAnswers && different < count;
+  const textsOf = ({ values }: ColumnProfile) => values.map(({ text }) => text);
+  const scales = words.filter((one) => repeats(one) && one.different > 2).sort((a, b) => b.different - a.different);
+  for (const widest of scales) {
+    const all = textsOf(widest);
+    const alike = words.filter((one) => {
+      const own = textsOf(one);
+      return repeats(one) && 2 * own.length > all.length && own.every((text) => all.includes(text));
+    });
+    if (alike.length > 2) return alike.slice(0, mostQuestions);
+  }
+  return [];
 }
 
 function sorted(profiles: readonly ColumnProfile[]): Columns {
@@ -56,6 +76,7 @@ function sorted(profiles: readonly ColumnProfile[]): Columns {
     ),
     items: words.find((one) => isUnique(one) && one.different <= mostItems),
     answers: scale ? coded.filter((one) => codesOf(one) === codesOf(scale)).slice(0, mostQuestions) : [],
+    battery: batteryOf(words),
   };
 }
 
@@ -109,15 +130,26 @@ const intervals = (categories: readonly ColumnProfile[]) =>
     ? { error: { shows: 'ci' } }
     : {};
 
+/** Words that several columns share are answers, whatever else was asked. Their order, nobody but the author knows. */
+const inWords = ({ battery }: Columns): DraftChart | undefined =>
+  battery.length > 0
+    ? {
+        settings: { kind: 'answers', questions: names(battery) },
+        rule: 'several columns share their answers, which the codebook should have in order: the shares of each',
+      }
+    : undefined;
+
+const inCodes = ({ answers }: Columns): DraftChart | undefined =>
+  answers.length > 0
+    ? {
+        settings: { kind: 'answers', questions: names(answers) },
+        rule: 'several columns of answers in the same codes: the shares of each answer',
+      }
+    : undefined;
+
 function byCategory({ categories, measured, answers }: Columns): DraftChart | undefined {
   const [category, second] = categories.filter((one) => !answers.includes(one));
   const [value] = measured;
-  if (answers.length > 0 && !value) {
-    return {
-      settings: { kind: 'answers', questions: names(answers) },
-      rule: 'several columns of answers in the same codes: the shares of each answer',
-    };
-  }
   if (category && value) {
     const isCrossed = second && categories.length === 2 && second.different <= mostGroups;
     return {
@@ -151,8 +183,24 @@ function ofNumbers({ measured, running }: Columns): DraftChart | undefined {
   );
 }
 
+/** Codes that several columns share may be measured, unless nothing else is. */
+const inCodesAlone = (columns: Columns) => (columns.measured.length === 0 ? inCodes(columns) : undefined);
+
+/** What is asked of the columns, in this order. */
+const rules = [inWords, alongTime, byItem, inCodesAlone, byCategory, ofNumbers] as const;
+
 /** The figure that most authors would draw from a table, by the first rule that matches its columns. Undefined if none matches. */
 export function firstFigure(profiles: readonly ColumnProfile[]): DraftChart | undefined {
   const columns = sorted(profiles);
-  return alongTime(columns) ?? byItem(columns) ?? byCategory(columns) ?? ofNumbers(columns);
+  for (const rule of rules) {
+    const chart = rule(columns);
+    if (chart) return chart;
+  }
+  return undefined;
+}
+
+/** The answers that columns share, in words or in codes. Undefined if there are none. */
+export function sharedAnswers(profiles: readonly ColumnProfile[]): DraftChart | undefined {
+  const columns = sorted(profiles);
+  return inWords(columns) ?? inCodes(columns);
 }
