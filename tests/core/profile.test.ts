@@ -60,6 +60,11 @@ describe('what a column seems to be', () => {
     ['a negative code among counts', [2, 5, 3, -9, 8, 7.5], { missing: [], unsure: ['-9'] }],
     ['numbers that go below zero in earnest', [-9, -4.5, 3, 8, -2, 1], { missing: [] }],
     ['words for "no value"', [1.5, 'NA', 2.5, 'n/a', 3.5], { looks: 'numeric', missing: ['NA', 'n/a'] }],
+    [
+      'signs of official statistics for "no value"',
+      [1.5, '..', 2.5, '…', 3.5, ':'],
+      { looks: 'numeric', missing: ['..', '…', ':'] },
+    ],
     ['nothing', ['', '', ''], { looks: 'empty', empty: 3 }],
     [
       'answers with 8 and 9 above a hole',

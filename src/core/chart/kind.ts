@@ -65,6 +65,8 @@ export interface ChartKind<S extends object, L extends object = S> {
   purpose: Purpose;
   /** The setting that takes several columns that share a scale in place of the columns of roles, what these are, and how few. */
   wide?: { setting: string; accepts: Accepts; least: number };
+  /** Where several measured columns may stand side by side, under "values", in place of one: the role that stands beside them. */
+  sideBySide?: { role: string; isNeeded: boolean };
   schema: z.core.$ZodType<S>;
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */

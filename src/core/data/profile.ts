@@ -44,7 +44,7 @@ export interface ColumnProfile {
 }
 
 const noValue =
-  /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.|n\.\s?d\.|s\.\s?o\.|s\/d|n\.\s?v\.\s?t\.|b\.\s?d\.|n\.\s?a\.)$/i;
+  /^(na|n\/a|nan|null|none|missing|unknown|-|–|—|\.{1,3}|…|:|\?|#n\/a|k\.\s?a\.|n\.\s?d\.|s\.\s?o\.|s\/d|n\.\s?v\.\s?t\.|b\.\s?d\.|n\.\s?a\.)$/i;
 const mostShown = 12;
 /** Columns of numbers with at most so many different whole values may be codes of categories. */
 const mostCodes = 7;

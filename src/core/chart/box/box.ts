@@ -1,5 +1,5 @@
 import { showsByDirection } from '../frame/categoryAxes.js';
-import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
+import { byCategory, categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import type { ChartKind } from '../kind.js';
 import { type BoxLong, type BoxSettings, boxSchema } from './boxSettings.js';
 
@@ -10,6 +10,7 @@ export const box = {
   purpose: 'spread',
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema: boxSchema,
+  sideBySide: byCategory,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },
   shows: showsByDirection,
   reads: ({ points }) => (points ? 'values' : 'spread'),

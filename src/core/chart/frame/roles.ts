@@ -42,6 +42,9 @@ export const categoryRole: Role = {
   draft: needed('category'),
 };
 
+/** Columns side by side stand along the axis themselves, or in each category. */
+export const byCategory = { role: 'category', isNeeded: false } as const;
+
 /** Series by the values of a variable. */
 export const groupRole: Role = { use: 'sorts', accepts: 'category', inCells: true, draft: possible('group') };
 

@@ -1,6 +1,6 @@
 import type { ColumnRequest } from '../../data/table.js';
 import { showsByDirection } from '../frame/categoryAxes.js';
-import { categoryRole, groupRole, type Role } from '../frame/roles.js';
+import { byCategory, categoryRole, groupRole, type Role } from '../frame/roles.js';
 import { detailOf } from '../frame/summaries.js';
 import type { ChartKind } from '../kind.js';
 import { type GroupFrame, type GroupLong, type GroupSettings, summaryOf } from './groupSettings.js';
@@ -32,6 +32,7 @@ const endRole: Role = { use: 'measures', accepts: 'measured' };
 /** What all charts of summaries by group have in common, drawn with one type of mark. */
 export const groupKind = (mark: GroupFrame['mark']) =>
   ({
+    sideBySide: byCategory,
     roles: {
       category: categoryRole,
       group: groupRole,

@@ -10,6 +10,7 @@ export const line = {
   purpose: 'change',
   description: 'Values or summaries joined by lines along categories, numbers, dates or years.',
   schema: lineSchema,
+  sideBySide: { role: 'x', isNeeded: true },
   roles: {
     x: { use: 'places', accepts: 'ordered', onAxis: true, draft: { keys: ['x'], isNeeded: true } },
     group: groupRole,

@@ -9,6 +9,7 @@ export const slope = {
   purpose: 'change',
   description: 'A line for each item from time to time, with names and values at both ends.',
   schema: slopeSchema,
+  sideBySide: { role: 'item', isNeeded: true },
   roles: {
     item: { use: 'sorts', accepts: 'any', inCells: true, draft: { keys: ['category'], isNeeded: true } },
     time: { use: 'sorts', accepts: 'category', onAxis: true, draft: { keys: ['x'], isNeeded: true } },

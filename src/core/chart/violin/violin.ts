@@ -1,5 +1,5 @@
 import { showsByDirection } from '../frame/categoryAxes.js';
-import { categoryRole, groupRole, valueRole } from '../frame/roles.js';
+import { byCategory, categoryRole, groupRole, valueRole } from '../frame/roles.js';
 import type { ChartKind } from '../kind.js';
 import { insideOf, type ViolinLong, type ViolinSettings, violinSchema } from './violinSettings.js';
 
@@ -10,6 +10,7 @@ export const violin = {
   purpose: 'spread',
   description: 'The density of a variable over the values of a category, whole or half, with its box in it.',
   schema: violinSchema,
+  sideBySide: byCategory,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' } },
   shows: showsByDirection,
   reads: (settings) => (insideOf(settings).points ? 'values' : 'spread'),

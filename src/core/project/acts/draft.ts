@@ -1,4 +1,4 @@
-import { entryAt } from '../../at.js';
+import { entryAt, heldBy } from '../../at.js';
 import { mostAnswers } from '../../chart/answers/answersSettings.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../../chart/frame/roles.js';
 import type { ChartKind } from '../../chart/kind.js';
@@ -9,7 +9,7 @@ import type { TotalsRow } from '../../data/table.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { kindMeant } from '../../schema/otherWords.js';
-import { type DraftChart, type DraftSettings, firstFigure, sharedAnswers } from './firstFigure.js';
+import { type DraftChart, type DraftSettings, firstFigure, severalOf, sharedAnswers } from './firstFigure.js';
 
 /** The columns that an author names for a first figure, and its kind. */
 export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefined };
@@ -18,19 +18,23 @@ export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefin
 interface Fit {
   kind: string;
   wide?: ChartKind<object>['wide'];
+  sideBySide?: ChartKind<object>['sideBySide'];
   roles: { setting: string; accepts: Accepts; keys: readonly DraftKey[]; isNeeded: boolean }[];
 }
 
 /** Kinds in the order in which a first figure is sought. */
 const fits: readonly Fit[] = (chartKinds as readonly unknown[] as readonly AnyKind[])
-  .map(({ name, roles, wide }) => ({
+  .map(({ name, roles, wide, sideBySide }) => ({
     kind: name,
     ...(wide ? { wide } : {}),
+    ...(sideBySide ? { sideBySide } : {}),
     roles: Object.entries(roles as Roles).flatMap(([setting, { accepts, draft }]) =>
       draft ? [{ setting, accepts, ...draft }] : [],
     ),
   }))
   .filter(({ roles }) => roles.length > 0);
+
+const fitsByName = new Map(fits.map((fit) => [fit.kind, fit]));
 
 /** More different values than this are no categories that anybody would name. */
 const mostNamed = 60;
@@ -195,16 +199,70 @@ function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], tab
   );
 }
 
-/** The chart of several columns that share a scale. */
-function wideChart(wish: DraftWish, values: readonly string[], profiles: readonly ColumnProfile[]): DraftChart {
-  const along = wish.category ?? wish.x;
-  const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
-  const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
-  const own = fits.find((fit) => fit.kind === kind)?.wide;
-  if (own) return { settings: { kind, [own.setting]: [...values] } };
-  const names = profiles.find(({ name }) => name === along);
-  const isGiven = kind === 'bar' && names && names.different === names.count;
-  return { settings: { kind, ...place, values: [...values], ...(isGiven ? { summary: 'given' } : {}) } };
+/** How a kind cannot be drawn from what is wished. */
+const misfits = (kind: string | undefined, why: readonly string[], others: readonly string[]) =>
+  fail([error('kind-misfit', { kind, why: [...new Set(why)], others: [...new Set(others)] })]);
+
+/** What stands beside several columns: what is named, else what suits best where something has to. */
+function besideOf(
+  { sideBySide, roles }: Fit,
+  wish: DraftWish,
+  values: readonly string[],
+  profiles: readonly ColumnProfile[],
+): { role?: Fit['roles'][number]; column?: ColumnProfile | undefined } {
+  const role = roles.find(({ setting }) => setting === sideBySide?.role);
+  if (!role) return {};
+  const name = wish.category ?? wish.x;
+  if (name !== undefined) return { role, column: profiles.find((own) => own.name === name) };
+  const suited = sideBySide?.isNeeded ? candidates(role.accepts, profiles, values) : [];
+  return { role, column: suited.find(isUnique) ?? suited[0] };
+}
+
+/** Why a kind does not show several columns together; none where it does. */
+function misfitTogether(
+  fit: Fit,
+  wish: DraftWish,
+  values: readonly string[],
+  profiles: readonly ColumnProfile[],
+): string | undefined {
+  const { kind, wide, sideBySide } = fit;
+  if (!wide && !sideBySide) return `${kind}: it takes no --values`;
+  const named = wide ? undefined : wish.category === undefined ? 'x' : 'category';
+  const idle = draftKeys.find((key) => wish[key] !== undefined && key !== named);
+  if (idle) return `${kind}: with --values it takes no --${idle}`;
+  const odd = profiles.find((own) => values.includes(own.name) && !meets(own, wide?.accepts ?? 'measured'));
+  if (odd) return `${kind}: ${odd.name} holds ${lookWords[odd.looks]}`;
+  const { role, column } = besideOf(fit, wish, values, profiles);
+  return sideBySide?.isNeeded && !column ? `${kind}: it needs ${optionWords(role?.keys ?? [])}` : undefined;
+}
+
+/** The chart of several columns that share a scale, or why a kind does not show them. */
+function wideChart(
+  wish: DraftWish,
+  values: readonly string[],
+  profiles: readonly ColumnProfile[],
+): Outcome<DraftChart> {
+  const fit = heldBy(fitsByName, wish.kind ?? (wish.x === undefined ? 'bar' : 'line'));
+  const { kind, wide } = fit;
+  const why = misfitTogether(fit, wish, values, profiles);
+  if (why !== undefined) {
+    const others = fits.filter((own) => misfitTogether(own, wish, values, profiles) === undefined);
+    return misfits(
+      kind,
+      [why],
+      others.map((own) => own.kind),
+    );
+  }
+  const { role, column } = besideOf(fit, wish, values, profiles);
+  const isGiven = kind === 'bar' && column && isUnique(column);
+  return succeed({
+    settings: {
+      kind,
+      ...(role && column ? { [role.setting]: column.name } : {}),
+      [wide?.setting ?? 'values']: [...values],
+      ...(isGiven ? { summary: 'given' } : {}),
+    },
+  });
 }
 
 /** Chooses the chart of a first figure: the requested kind, else the first kind that fits the named columns, else the most usual chart for the table. */
@@ -222,53 +280,62 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
     ]);
   }
   const values = valuesOf(wish);
-  if (values.length > 0) {
-    const fit = fits.find(({ kind }) => kind === wish.kind);
-    const idle = fit?.wide && draftKeys.find((key) => wish[key] !== undefined);
-    if (fit && idle) {
-      const why = [`${fit.kind}: with --values it takes no --${idle}`];
-      return fail([error('kind-misfit', { kind: fit.kind, why, others: ['bar', 'line'] })]);
-    }
-    return succeed(wideChart(wish, values, profiles));
-  }
+  if (values.length > 0) return wideChart(wish, values, profiles);
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
   const named = draftKeys.some((key) => wish[key] !== undefined);
   const first = named ? undefined : usual(wish.kind, profiles);
   if (first) return succeed(first);
-  const wanted = named ? wish : { ...guess(profiles), ...wish };
   const asked = wish.kind === undefined ? fits : fits.filter(({ kind }) => kind === wish.kind);
-  // Of columns that nobody named, a kind takes those that it has a use for.
-  const wishFor = (fit: Fit) => (named ? wanted : takenBy(fit, wanted));
-  const found = asked.find((fit) => misfit(fit, wishFor(fit), columns) === undefined);
-  if (!found) {
-    const others = [
-      ...new Set(fits.filter((fit) => misfit(fit, wanted, columns) === undefined).map(({ kind }) => kind)),
-    ];
-    const why = asked.map((fit) => `${fit.kind}: ${misfit(fit, wanted, columns)}`);
-    return fail([error('kind-misfit', { kind: wish.kind, why: [...new Set(why)], others })]);
-  }
-  return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) } });
+  const found = named
+    ? asked.find((fit) => misfit(fit, wish, columns) === undefined)
+    : asked.find((fit) => seatedBest(fit.roles, profiles, []) !== undefined);
+  if (found && named)
+    return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wish)) } });
+  if (found) return succeed({ settings: { kind: found.kind, ...seatedBest(found.roles, profiles, []) } });
+  const together = named ? [] : severalOf(profiles);
+  if (together.length > 0 && asked.some(({ sideBySide }) => sideBySide)) return wideChart(wish, together, profiles);
+  const fitting = fits.filter((fit) => named && misfit(fit, wish, columns) === undefined).map(({ kind }) => kind);
+  return misfits(
+    wish.kind,
+    asked.map((fit) => `${fit.kind}: ${misfit(fit, wish, columns)}`),
+    fitting,
+  );
 }
 
 /** What most would draw where no column is named. Questions are many columns: only the table tells which. */
 const usual = (kind: string | undefined, profiles: readonly ColumnProfile[]): DraftChart | undefined =>
   kind === undefined ? firstFigure(profiles) : kind === 'answers' ? sharedAnswers(profiles) : undefined;
 
-/** The part of a wish that a kind has a use for. */
-const takenBy = (fit: Fit, wish: DraftWish): DraftWish =>
-  Object.fromEntries(
-    fit.roles.flatMap((role) => {
-      const key = keyOf(role, wish);
-      return key === undefined ? [] : [[key, wish[key]]];
-    }),
-  );
+/** How well a column has to suit a role where nobody named it. */
+const enough: Record<Accepts, number> = { measured: 4, category: 4, scale: 3, ordered: 2, any: 1 };
 
-/** Columns for a kind that is asked for without any. */
-function guess(profiles: readonly ColumnProfile[]): DraftWish {
-  const plain = profiles.filter(({ isId, isTotal }) => !isId && !isTotal);
-  const [value, second, third] = plain.filter(({ looks }) => looks === 'numeric');
-  const category = plain.find(({ looks }) => looks === 'nominal' || looks === 'coded')?.name;
-  return { value: value?.name, category, x: value?.name, y: second?.name, z: third?.name };
+/** Columns that nobody named, for a role: those that suit it, the best first. Years are measured only where nothing else is. */
+function candidates(accepts: Accepts, profiles: readonly ColumnProfile[], taken: readonly string[]): ColumnProfile[] {
+  const rank = (column: ColumnProfile) => suits(column, accepts) - (accepts === 'measured' && column.isYear ? 0.5 : 0);
+  return profiles
+    .filter(({ name, isTotal, isId }) => !taken.includes(name) && !isTotal && (!isId || accepts === 'any'))
+    .filter((column) => suits(column, accepts) >= enough[accepts])
+    .sort((a, b) => rank(b) - rank(a));
+}
+
+const isUnique = ({ different, count }: ColumnProfile): boolean => different === count;
+
+/** The settings of a kind with columns that nobody named, each in one role; undefined where one that is needed has none. */
+function seatedBest(
+  [role, ...others]: Fit['roles'],
+  profiles: readonly ColumnProfile[],
+  taken: readonly string[],
+): Readonly<Record<string, string>> | undefined {
+  if (!role) return {};
+  const isWanted = role.isNeeded || role.keys.includes('value');
+  for (const column of isWanted ? candidates(role.accepts, profiles, taken) : []) {
+    // Where each value has a row, what it names has several.
+    if (role.accepts === 'any' && isUnique(column)) continue;
+    const { name } = column;
+    const rest = seatedBest(others, profiles, [...taken, name]);
+    if (rest) return { [role.setting]: name, ...rest };
+  }
+  return role.isNeeded ? undefined : seatedBest(others, profiles, taken);
 }
 
 /** A name as YAML reads it back. */

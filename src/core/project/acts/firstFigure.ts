@@ -199,6 +199,12 @@ export function firstFigure(profiles: readonly ColumnProfile[]): DraftChart | un
   return undefined;
 }
 
+/** The names of measured columns that may stand side by side: several that are alike. */
+export function severalOf(profiles: readonly ColumnProfile[]): string[] {
+  const { measured } = sorted(profiles);
+  return isSeveral(measured) ? names(measured) : [];
+}
+
 /** The answers that columns share, in words or in codes. Undefined if there are none. */
 export function sharedAnswers(profiles: readonly ColumnProfile[]): DraftChart | undefined {
   const columns = sorted(profiles);
