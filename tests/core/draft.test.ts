@@ -90,3 +90,9 @@ test.each<[DraftWish, string]>([
   const chart = look.ok ? draftChart(wish, look.value.columns, 't.csv') : look;
   expect(JSON.stringify(chart)).toContain(why);
 });
+
+test('columns side by side may have commas in their names', async () => {
+  const table = 'crop,"Yield, last year","Yield, this year"\nKale,12,15.5\nLeek,10,14\nChard,9.5,9\n';
+  const { settings, faults } = await drawn(table, { kind: 'bar', values: 'Yield, last year, Yield, this year' });
+  expect([settings, faults]).toEqual([{ kind: 'bar', values: ['Yield, last year', 'Yield, this year'] }, []]);
+});

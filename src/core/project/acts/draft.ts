@@ -185,13 +185,30 @@ function hides(columns: readonly ColumnProfile[]): boolean {
   return columns.length > 0 && cases > mostTied * places;
 }
 
-/** The columns of a wide table that are asked for. */
-const valuesOf = ({ values }: DraftWish): string[] => values?.split(',').map((name) => name.trim()) ?? [];
+/** The columns of a wide table that are asked for. Commas stand between them, and may stand in the name of one. */
+function valuesOf({ values }: DraftWish, profiles: readonly ColumnProfile[]): string[] {
+  const parts = values?.split(',') ?? [];
+  const known = new Set(profiles.map(({ name }) => name));
+  const most = profiles.reduce((all, { name }) => Math.max(all, name.split(',').length), 1);
+  const names: string[] = [];
+  for (let at = 0; at < parts.length; ) {
+    const joined = (count: number) =>
+      parts
+        .slice(at, at + count)
+        .join(',')
+        .trim();
+    let count = most;
+    while (count > 1 && !known.has(joined(count))) count -= 1;
+    names.push(joined(count));
+    at += count;
+  }
+  return names;
+}
 
 /** Names that the table does not have. */
 function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Problem[] {
   const known = profiles.map(({ name }) => name);
-  const named = [...draftKeys.flatMap((key) => wish[key] ?? []), ...valuesOf(wish)];
+  const named = [...draftKeys.flatMap((key) => wish[key] ?? []), ...valuesOf(wish, profiles)];
   return named.flatMap((name) =>
     known.includes(name)
       ? []
@@ -279,7 +296,7 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
       }),
     ]);
   }
-  const values = valuesOf(wish);
+  const values = valuesOf(wish, profiles);
   if (values.length > 0) return wideChart(wish, values, profiles);
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
   const named = draftKeys.some((key) => wish[key] !== undefined);
