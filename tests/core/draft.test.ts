@@ -96,3 +96,38 @@ test('columns side by side may have commas in their names', async () => {
   const { settings, faults } = await drawn(table, { kind: 'bar', values: 'Yield, last year, Yield, this year' });
   expect([settings, faults]).toEqual([{ kind: 'bar', values: ['Yield, last year', 'Yield, this year'] }, []]);
 });
+
+test.each<[string, string, object]>([
+  [
+    'months as they follow each other',
+    'month,rain\nJan,30\nFeb,22\nMar,41\n',
+    { kind: 'bar', category: 'month', value: 'rain', summary: 'given' },
+  ],
+  [
+    'spans of ages likewise',
+    'age,visits\n18-24,30\n25-34,22\n35-44,41\n',
+    { kind: 'bar', category: 'age', value: 'visits', summary: 'given' },
+  ],
+  [
+    'names by size',
+    'crop,rain\nKale,30\nLeek,22\nChard,41\n',
+    { kind: 'bar', category: 'crop', value: 'rain', summary: 'given', order: 'falling' },
+  ],
+  [
+    'means, and not how many they are of',
+    'crop,n,mean,sd\nKale,3,3.4,0.5\nLeek,9,2.1,0.4\nChard,5,4.0,0.7\n',
+    { kind: 'bar', category: 'crop', value: 'mean', summary: 'given', order: 'falling' },
+  ],
+  [
+    'means with the ends that the table gives',
+    'bed,n,mean_yield,ci_low,ci_high\nbare,12,3.4,3.0,3.8\nmulch,9,4.1,3.5,4.7\ncompost,15,5.0,4.6,5.5\n',
+    { kind: 'interval', category: 'bed', value: 'mean_yield', low: 'ci_low', high: 'ci_high', summary: 'given' },
+  ],
+  [
+    'measured columns that only sound like it',
+    'plot,p,t\nL1,3,4\nL2,4,6\nL3,8,7\n',
+    { kind: 'bar', category: 'plot', values: ['p', 't'], summary: 'given' },
+  ],
+])('a first figure shows %s', async (_, table, settings) => {
+  expect(await drawn(table, {})).toEqual({ settings, faults: [] });
+});

@@ -20,6 +20,8 @@ const mostGroups = 8;
 
 /** What a first figure can be made of: ids and totals are none of it. */
 interface Columns {
+  /** The ends of intervals around means that the table gives. */
+  ends: { low: string; high: string } | undefined;
   /** A column of dates or years. */
   time: ColumnProfile | undefined;
   measured: ColumnProfile[];
@@ -52,6 +54,28 @@ function batteryOf(words: readonly ColumnProfile[]): ColumnProfile[] {
   return [];
 }
 
+/** What a table of results calls its means, and what stands beside them: how many, how far spread, between which ends. */
+const called = {
+  mean: /^(m|means?|avg|averages?|medians?|estimates?|est|mittelwert|mw|moyenne|media|média|promedio|gemiddelde|medelvärde|gennemsnit|gjennomsnitt|średnia)$/i,
+  aside: /^(n|count|sd|se|sem|std|stdev|stderr|var|variance|df|t|p)$/i,
+  low: /^(low|lower|lcl|lo|ll)$/i,
+  high: /^(high|upper|ucl|hi|ul)$/i,
+} as const;
+
+/** Whether one of the words of a column name is called so; `ci_lower`, `Mean yield`. */
+const isCalled = ({ name }: ColumnProfile, by: RegExp) => name.split(/[\s_.()[\]]+/).some((word) => by.test(word));
+
+/** Measured columns, means first: what a table of results has beside its means is no value that a figure begins with. */
+function resultsOf(measured: readonly ColumnProfile[]): Pick<Columns, 'measured' | 'ends'> {
+  const means = measured.filter((one) => isCalled(one, called.mean));
+  const [low, high] = [called.low, called.high].map((by) => measured.find((one) => isCalled(one, by)));
+  const aside = measured.filter((one) => !means.includes(one) && isCalled(one, called.aside));
+  const ends = low && high ? { low: low.name, high: high.name } : undefined;
+  if (means.length === 0 || (aside.length === 0 && !ends)) return { measured: [...measured], ends: undefined };
+  const others = measured.filter((one) => ![...means, ...aside, low, high].includes(one));
+  return { measured: [...means, ...others], ends: means.length === 1 ? ends : undefined };
+}
+
 function sorted(profiles: readonly ColumnProfile[]): Columns {
   const plain = profiles.filter(({ isTotal, looks }) => !isTotal && looks !== 'empty');
   const isTime = ({ looks, isYear }: ColumnProfile) => looks === 'date' || isYear;
@@ -69,7 +93,7 @@ function sorted(profiles: readonly ColumnProfile[]): Columns {
   );
   return {
     time: plain.find(isTime),
-    measured: plain.filter((one) => isNumeric(one) && !one.isId && !isTime(one)),
+    ...resultsOf(plain.filter((one) => isNumeric(one) && !one.isId && !isTime(one))),
     running: plain.find((one) => one.isId && isUnique(one) && one.looks === 'numeric' && !isIdName(one.name)),
     categories: [...words.filter((one) => !isUnique(one) && one.different <= 2 * mostGroups), ...coded].sort(
       (a, b) => profiles.indexOf(a) - profiles.indexOf(b),
@@ -108,10 +132,25 @@ function alongTime({ time, measured, categories }: Columns): DraftChart | undefi
   };
 }
 
-function byItem({ items, measured }: Columns): DraftChart | undefined {
+/** How months and days of the week begin in the languages that most tables of ours are in. */
+const months =
+  /^(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|jui|aoû|déc|ene|abr|ago|dic)/i;
+const days = /^(mon|tue|wed|thu|fri|sat|sun|die|mit|don|fre|sam|son|lun|mar|mer|mié|jeu|jue|ven|vie|sáb|dim|dom)/i;
+
+/** Whether names have an order of their own: times, spans of ages, months, days of the week. */
+const haveOrder = ({ values }: ColumnProfile): boolean =>
+  values.length > 2 && [/^\d/, months, days].some((begin) => values.every(({ text }) => begin.test(text)));
+
+function byItem({ items, measured, ends }: Columns): DraftChart | undefined {
   const [value] = measured;
   if (!items || !value) return undefined;
   const common = { kind: 'bar', category: items.name } as const;
+  if (ends) {
+    return {
+      settings: { kind: 'interval', category: items.name, value: value.name, ...ends, summary: 'given' },
+      rule: 'means with the ends of their intervals: as the table gives them',
+    };
+  }
   if (isSeveral(measured)) {
     return {
       settings: { ...common, values: names(measured), summary: 'given' },
@@ -119,8 +158,10 @@ function byItem({ items, measured }: Columns): DraftChart | undefined {
     };
   }
   return {
-    settings: { ...common, value: value.name, summary: 'given', order: 'falling' },
-    rule: 'one row for each name: the values as they are, by size',
+    settings: { ...common, value: value.name, summary: 'given', ...(haveOrder(items) ? {} : { order: 'falling' }) },
+    rule: haveOrder(items)
+      ? 'one row for each name: the values as they are, in the order of the table'
+      : 'one row for each name: the values as they are, by size',
   };
 }
 
