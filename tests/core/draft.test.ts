@@ -124,6 +124,11 @@ test.each<[string, string, object]>([
     { kind: 'interval', category: 'bed', value: 'mean_yield', low: 'ci_low', high: 'ci_high', summary: 'given' },
   ],
   [
+    'what each two names have together, where they have it once',
+    'bed,season,mean,se\nbare,spring,2.5,0.2\nmulch,spring,3.5,0.3\nbare,autumn,1,0.1\nmulch,autumn,2,0.2\n',
+    { kind: 'bar', category: 'bed', value: 'mean', group: 'season', summary: 'given' },
+  ],
+  [
     'measured columns that only sound like it',
     'plot,p,t\nL1,3,4\nL2,4,6\nL3,8,7\n',
     { kind: 'bar', category: 'plot', values: ['p', 't'], summary: 'given' },

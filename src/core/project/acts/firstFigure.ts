@@ -166,7 +166,7 @@ function byItem({ items, measured, ends }: Columns): DraftChart | undefined {
 }
 
 /** Confidence intervals, where every category has more than one case. */
-const intervals = (categories: readonly ColumnProfile[]) =>
+const intervals = (categories: readonly ColumnProfile[]): { error?: { shows: string } } =>
   categories.every(({ values }) => values.every(({ count }) => count > 2 * categories.length - 1))
     ? { error: { shows: 'ci' } }
     : {};
@@ -193,15 +193,19 @@ function byCategory({ categories, measured, answers }: Columns): DraftChart | un
   const [value] = measured;
   if (category && value) {
     const isCrossed = second && categories.length === 2 && second.different <= mostGroups;
+    const isOnce = isCrossed && value.count === category.different * second.different;
+    const error = intervals(isCrossed ? [category, second] : [category]);
     return {
       settings: {
         kind: 'bar',
         category: category.name,
         value: value.name,
         ...(isCrossed ? { group: second.name } : {}),
-        ...intervals(isCrossed ? [category, second] : [category]),
+        ...(isOnce ? { summary: 'given' } : error),
       },
-      rule: 'a category and a measured column: means with confidence intervals',
+      rule: isOnce
+        ? 'one row for each two names together: the values as they are'
+        : `a category and a measured column: means${error.error ? ' with confidence intervals' : ''}`,
     };
   }
   if (!category) return undefined;
