@@ -4,6 +4,7 @@ import { ok, openProject, type Source } from 'hexis';
 import { disk, type ServedDesk, serveDesk, write } from 'hexis/node';
 import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { root } from './hexis.js';
+import { ownPort } from './port.mjs';
 
 /** Longest wait for what the page does, in milliseconds. */
 const patience = 60_000;
@@ -99,12 +100,9 @@ export async function deskPage(
   figure?: string,
   { isDeaf = false }: { isDeaf?: boolean } = {},
 ): Promise<DeskPage> {
-  const served = await serveDesk({
-    folder: path,
-    page: join(root, 'dist', 'site', 'desk'),
-    port: ports.get(reader) ?? 0,
-  });
-  ports.set(reader, served.port);
+  const port = ports.get(reader) ?? (await ownPort());
+  const served = await serveDesk({ folder: path, page: join(root, 'dist', 'site', 'desk'), port });
+  ports.set(reader, port);
   const { page, faults } = await watchedPage(reader, `http://127.0.0.1:${served.port}/`);
   if (isDeaf) await page.route('**/api/changes', (route) => route.fulfill({ status: 200, body: '' }));
   const text = (file: string) => readFileSync(join(path, file), 'utf8');

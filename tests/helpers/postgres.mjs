@@ -1,9 +1,9 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, chownSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
+import { ownPort } from './port.mjs';
 
 /** Who runs the server: itself refuses to run as the one who may do all. */
 function runner() {
@@ -11,14 +11,6 @@ function runner() {
   const number = (flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout);
   return { uid: number('-u'), gid: number('-g') };
 }
-
-const freePort = () =>
-  new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
 
 async function query(port, database, text) {
   const client = new pg.Client({ host: '127.0.0.1', port, user: 'postgres', database });
@@ -57,7 +49,7 @@ export async function startServer(settings = []) {
   const making = ['-A', 'trust', '-U', 'postgres', '--no-sync', '-E', 'UTF8', '--locale=C', '-D', data];
   const made = spawnSync(initdb, making, { ...who, cwd: folder, encoding: 'utf8' });
   if (made.status !== 0) throw new Error(made.stderr);
-  const port = await freePort();
+  const port = await ownPort();
   const told = ['listen_addresses=127.0.0.1', `unix_socket_directories=${folder}`, 'fsync=off', ...settings];
   const call = ['-D', data, '-p', String(port), ...told.flatMap((one) => ['-c', one])];
   const program = initdb.replace(/initdb$/, 'postgres');
