@@ -14,8 +14,8 @@ import {
   type TableReading,
 } from '../core/project/acts/begin.js';
 import { anyCodebook, type KnownArchive } from '../core/project/acts/codebookAs.js';
-import { type DraftWish, draftChart } from '../core/project/acts/draft.js';
-import type { DraftChart } from '../core/project/acts/firstFigure.js';
+import { type DraftWish, draftChart } from '../core/project/begin/draftChart.js';
+import type { DraftChart } from '../core/project/begin/firstFigure.js';
 import { openProject } from '../core/project/project.js';
 import { overlaid } from '../core/project/read/source.js';
 import { inColumns } from '../core/schema/columns.js';

@@ -57,9 +57,9 @@ export {
   type TableLook,
   type TableReading,
 } from './project/acts/begin.js';
-export type { DraftSettings } from './project/acts/firstFigure.js';
 export { pathFrom } from './project/acts/match.js';
 export { type Samples, samplesOf } from './project/acts/samples.js';
+export type { DraftSettings } from './project/begin/firstFigure.js';
 export {
   movedBy,
   roundedView,

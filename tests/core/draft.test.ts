@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { chartKinds } from '../../src/core/chart/kinds.js';
 import { draftFiles, lookInto } from '../../src/core/project/acts/begin.js';
-import { type DraftWish, draftChart } from '../../src/core/project/acts/draft.js';
+import { type DraftWish, draftChart } from '../../src/core/project/begin/draftChart.js';
 import { openProject } from '../../src/core/project/project.js';
 import { memory } from '../../src/core/project/read/source.js';
 

@@ -6,14 +6,10 @@ import { readDelimited } from '../../src/core/data/delimited.js';
 import { pointNotation } from '../../src/core/data/numberText.js';
 import { type ColumnProfile, profileTable } from '../../src/core/data/profile.js';
 import { everyColumn } from '../../src/core/data/table.js';
-import {
-  draftChart,
-  draftCodebook,
-  draftFigure,
-  labelAndUnit,
-  wordsOf,
-  yamlName,
-} from '../../src/core/project/acts/draft.js';
+import { draftChart } from '../../src/core/project/begin/draftChart.js';
+import { draftCodebook, labelAndUnit, wordsOf } from '../../src/core/project/begin/draftCodebook.js';
+import { draftFigure } from '../../src/core/project/begin/draftFigure.js';
+import { yamlName } from '../../src/core/project/begin/yamlName.js';
 import { readCodebook, readFigure } from '../../src/core/project/read/readFiles.js';
 import { codebookTerms } from '../../src/core/words/codebookTerms.js';
 

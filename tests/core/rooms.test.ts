@@ -37,7 +37,7 @@ const inner: Readonly<Record<string, readonly (readonly string[])[]>> = {
   chart: [['frame'], ['box', 'curve', 'groups', 'histogram', 'line', 'pie', 'points', 'scatter', 'slope', 'space']],
   check: [['measure'], ['rules', 'hand']],
   layout: [['words'], ['ink'], ['axes'], ['marks'], ['labels'], ['space'], ['legend'], ['page']],
-  project: [['generated'], ['files'], ['read'], ['compose'], ['acts']],
+  project: [['generated'], ['files'], ['read'], ['compose'], ['begin'], ['acts']],
 };
 
 const core = join(root, 'src/core');

@@ -2,7 +2,7 @@ import { entryAt } from '../at.js';
 import { namedColumns } from '../chart/frame/roles.js';
 import { kindOf } from '../chart/kinds.js';
 import type { ColumnProfile } from '../data/profile.js';
-import { suits } from '../project/acts/draft.js';
+import { suits } from '../project/begin/suits.js';
 import type { Part } from '../project/compose/part.js';
 import { hangsOnData } from '../schema/formatting.js';
 import type { Edit } from '../schema/patch.js';

@@ -11,11 +11,12 @@ import { error, fail, hasErrors, type Outcome, succeed, warning } from '../../pr
 import { patched, patchFor } from '../../schema/patch.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import { codebookTerms } from '../../words/codebookTerms.js';
+import { draftCodebook } from '../begin/draftCodebook.js';
+import { type DraftData, draftFigure } from '../begin/draftFigure.js';
+import { type DraftSettings, firstFigure } from '../begin/firstFigure.js';
+import { type PlacedKind, placedKinds } from '../begin/placedKinds.js';
 import type { Project } from '../project.js';
 import { Gatherer, readTableFile } from '../read/gatherer.js';
-import { type DraftData, draftCodebook, draftFigure, type PlacedKind, placedKinds } from './draft.js';
-import type { DraftSettings } from './firstFigure.js';
-import { firstFigure } from './firstFigure.js';
 
 /** What is said of a table before it is read. */
 export interface TableReading {
