@@ -36,7 +36,7 @@ export { type Comparison, compareFigures, type InkBoxes, inkBoxes, type Side } f
 export { type ComparisonTable, comparisonTables } from './compare/comparisonTables.js';
 export { inkText } from './compare/comparisonText.js';
 export type { ColumnProfile } from './data/profile.js';
-export { tableEndings } from './data/tableForms.js';
+export { tableEndings } from './data/tableFacts.js';
 export { cellForm, cellText, csvOf } from './export/numbers.js';
 export { pngWriter, type Raster, type Rasteriser } from './export/png.js';
 export { DeskFolder, type DeskPlace, faultOf, type Reply } from './folder/deskFolder.js';

@@ -74,7 +74,7 @@ export type { Lack } from './data/lack.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
 export type { Sample } from './data/sample.js';
 export type { Bundles, CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
-export type { FileSetting, fileSettings } from './data/tableForms.js';
+export type { FileSetting, fileSettings } from './data/tableFacts.js';
 export type { coreList } from './export/formats.js';
 export type { Inks } from './export/inks.js';
 export type { WriteContext, Writer, WrittenBy } from './export/writer.js';

@@ -1,4 +1,4 @@
-import type { FileSetting } from '../data/tableForms.js';
+import type { FileSetting } from '../data/tableFacts.js';
 
 /** What reads the tables of files: this program, or an engine beside it. */
 export const engineNames = ['memory', 'embedded'] as const;

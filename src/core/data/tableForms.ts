@@ -4,6 +4,7 @@ import { readJson, readJsonLines } from './json.js';
 import { otherForm } from './otherForms.js';
 import type { DocumentName } from './pageTables/found.js';
 import type { Table } from './table.js';
+import { type FileSetting, fileSettings, hasEnding, type TableFacts, tableFacts } from './tableFacts.js';
 import { type FileReading, readTableText } from './tableText.js';
 
 /** The file of a table. */
@@ -14,22 +15,11 @@ export interface TableBytes {
   place?: Place | undefined;
 }
 
-/** What may be said of a file, by which some forms are read. */
-export const fileSettings = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'] as const;
-export type FileSetting = (typeof fileSettings)[number];
-
-/** A file format of tables. To add one, write an object here and add it to the list. */
-export interface TableForm {
-  /** What it is called, in the order of its endings. */
-  names: readonly string[];
-  endings: readonly string[];
-  /** What an author may say of such a file that changes how it is read. */
-  takes: readonly FileSetting[];
+/** A file format of tables, and how it is read. */
+export interface TableForm extends TableFacts {
   read(file: TableBytes, reading: FileReading): Promise<Outcome<Table>>;
   /** All its words, to look for one; undefined where it cannot be read. */
   words(bytes: Uint8Array): Promise<string | undefined>;
-  /** Whether such files are documents, which may hold tables among other things. */
-  isDocument?: true;
   /** The names of its sheets, where a file may have several. */
   sheets?(bytes: Uint8Array): Promise<string[]>;
   /** Whether a file of that ending holds a table, where it may hold other things; left out: each does. */
@@ -58,9 +48,7 @@ const wordsOfText = async (bytes: Uint8Array): Promise<string | undefined> => de
 const unmarked = (text: string): string => (text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);
 
 const lines: TableForm = {
-  names: ['CSV', 'TSV', 'text'],
-  endings: ['.csv', '.tsv', '.txt'],
-  takes: ['delimiter', 'header', 'comment', 'skip', 'encoding'],
+  ...tableFacts.lines,
   async read(file, reading) {
     const { path, bytes, place } = file;
     const other = otherForm(bytes);
@@ -71,9 +59,7 @@ const lines: TableForm = {
 };
 
 const json: TableForm = {
-  names: ['JSON'],
-  endings: ['.json'],
-  takes: ['encoding'],
+  ...tableFacts.json,
   read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
   words: (bytes) => wordsOfJson(bytes),
   isTable(bytes) {
@@ -96,9 +82,7 @@ const wordsOfJson = async (bytes: Uint8Array): Promise<string | undefined> =>
   );
 
 const jsonLines: TableForm = {
-  names: ['JSON lines'],
-  endings: ['.jsonl', '.ndjson'],
-  takes: ['encoding'],
+  ...tableFacts.jsonLines,
   read: async (file, reading) => readText(file, reading.encoding, (text) => readJsonLines(unmarked(text), reading)),
   words: wordsOfJson,
 };
@@ -107,9 +91,7 @@ const jsonLines: TableForm = {
 const workbooks = () => import('./workbook/read.js');
 
 const workbook: TableForm = {
-  names: ['XLSX', 'ODS'],
-  endings: ['.xlsx', '.ods'],
-  takes: ['header', 'sheet', 'range', 'skip'],
+  ...tableFacts.workbook,
   read: async ({ bytes }, reading) => (await workbooks()).readWorkbook(bytes, reading),
   words: async (bytes) => (await workbooks()).workbookWords(bytes).catch(() => undefined),
   sheets: async (bytes) => (await workbooks()).sheetNames(bytes).catch(() => []),
@@ -119,11 +101,8 @@ const workbook: TableForm = {
 const pages = () => import('./pageTables/read.js');
 
 /** A form of documents that may hold tables among other things. */
-const documentForm = (name: DocumentName, endings: readonly string[]): TableForm => ({
-  names: [name],
-  endings,
-  takes: ['header', 'sheet', 'skip', 'encoding'],
-  isDocument: true,
+const documentForm = (facts: TableFacts, name: DocumentName): TableForm => ({
+  ...facts,
   async read(file, reading) {
     const own = await (await pages()).tableReader(name, file.bytes, reading);
     return readText(file, reading.encoding, own);
@@ -132,34 +111,29 @@ const documentForm = (name: DocumentName, endings: readonly string[]): TableForm
   sheets: async (bytes) => (await pages()).tableNames(name, bytes),
 });
 
-const markdown = documentForm('Markdown', ['.md', '.markdown']);
-const html = documentForm('HTML', ['.html', '.htm', '.xhtml']);
+const markdown = documentForm(tableFacts.markdown, 'Markdown');
+const html = documentForm(tableFacts.html, 'HTML');
 
 /** What reads Parquet files, loaded with the first of them. */
 const parquets = () => import('./parquet/read.js');
 
 const parquet: TableForm = {
-  names: ['Parquet'],
-  endings: ['.parquet'],
-  takes: [],
+  ...tableFacts.parquet,
   read: async ({ bytes }, reading) => (await parquets()).readParquet(bytes, reading),
   words: async (bytes) => (await parquets()).parquetWords(bytes).catch(() => undefined),
 };
 
-export const tableForms: readonly TableForm[] = [lines, json, jsonLines, workbook, markdown, html, parquet];
+const forms: Readonly<Record<keyof typeof tableFacts, TableForm>> = {
+  lines,
+  json,
+  jsonLines,
+  workbook,
+  markdown,
+  html,
+  parquet,
+};
 
-/** The endings of files with tables, with their points. */
-export const tableEndings: readonly string[] = tableForms.flatMap(({ endings }) => endings);
-
-const hasEnding = (path: string, endings: readonly string[]): boolean =>
-  endings.some((ending) => path.toLowerCase().endsWith(ending));
-
-/** Whether a file is a document that may hold tables, by its name. */
-export const isDocumentPath = (path: string): boolean =>
-  tableForms.some(({ isDocument, endings }) => isDocument && hasEnding(path, endings));
-
-/** Whether a file is one of tables, by its name. */
-export const isTablePath = (path: string): boolean => hasEnding(path, tableEndings);
+export const tableForms: readonly TableForm[] = Object.values(forms);
 
 /** The form of a file with a table, by its name; lines of text where the name does not say. */
 export const tableForm = (path: string): TableForm =>

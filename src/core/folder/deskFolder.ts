@@ -1,4 +1,5 @@
-import { tableEndings, tableForm } from '../data/tableForms.js';
+import { tableEndings } from '../data/tableFacts.js';
+import { tableForm } from '../data/tableForms.js';
 import type { Format } from '../export/writer.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../problem/problem.js';
 import { SourceFault } from '../project/read/source.js';

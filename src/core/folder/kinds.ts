@@ -1,4 +1,4 @@
-import { isDocumentPath, isTablePath } from '../data/tableForms.js';
+import { isDocumentPath, isTablePath } from '../data/tableFacts.js';
 
 /** The kind of a file in the folder, judged by its name. */
 export type FolderKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';

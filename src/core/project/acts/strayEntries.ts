@@ -1,5 +1,6 @@
 import { fileColumn } from '../../data/joined.js';
-import { isTablePath, tableForm } from '../../data/tableForms.js';
+import { isTablePath } from '../../data/tableFacts.js';
+import { tableForm } from '../../data/tableForms.js';
 import { nearest } from '../../problem/nearest.js';
 import { type Problem, warning } from '../../problem/problem.js';
 import type { Part } from '../compose/part.js';
