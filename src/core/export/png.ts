@@ -15,21 +15,21 @@ const uint32s = (...values: number[]) => {
 /** Rows of RGB or RGBA, each preceded by its filter type: the difference from the row above, which compresses drawings well. */
 function scanlines(pixels: Uint8Array, width: number, height: number, channels: 3 | 4): Uint8Array {
   const lines = new Uint8Array((width * channels + 1) * height);
-  const size = 4 * width;
-  let above: Uint8Array = new Uint8Array(size);
+  // Most pixels are as the one above: all four bytes are compared at once.
+  const whole = pixels.byteOffset % 4 === 0 ? pixels : new Uint8Array(pixels);
+  const words = new Uint32Array(whole.buffer, whole.byteOffset, width * height);
   let to = 0;
+  let at = 0;
   for (let y = 0; y < height; y += 1) {
-    const row = pixels.subarray(y * size, (y + 1) * size);
     lines[to] = 2;
     to += 1;
-    for (let from = 0; from < size; from += 4) {
-      lines[to] = (row[from] as number) - (above[from] as number);
-      lines[to + 1] = (row[from + 1] as number) - (above[from + 1] as number);
-      lines[to + 2] = (row[from + 2] as number) - (above[from + 2] as number);
-      if (channels === 4) lines[to + 3] = (row[from + 3] as number) - (above[from + 3] as number);
-      to += channels;
+    for (const end = at + width; at < end; at += 1, to += channels) {
+      if (words[at] === (y === 0 ? 0 : words[at - width])) continue;
+      for (let channel = 0; channel < channels; channel += 1) {
+        const own = 4 * at + channel;
+        lines[to + channel] = (whole[own] as number) - (y === 0 ? 0 : (whole[own - 4 * width] as number));
+      }
     }
-    above = row;
   }
   return lines;
 }
@@ -79,7 +79,8 @@ export function encodePng(
       text ? [{ name: 'iTXt', data: textData(keyword, text) }] : [],
     ),
     ...(carries === undefined ? [] : [{ name: 'iTXt', data: compressedData(carriedKeyword, carries) }]),
-    { name: 'IDAT', data: zlibSync(scanlines(pixels, width, height, channels), { level: 6 }) },
+    // The next level but two takes twice as long, for files that are smaller by a fiftieth.
+    { name: 'IDAT', data: zlibSync(scanlines(pixels, width, height, channels), { level: 3 }) },
     { name: 'IEND', data: new Uint8Array() },
   ]);
 }
