@@ -6,6 +6,7 @@ export const codebookCommand: CommandSpec = {
   summary: 'turn a codebook of an archive into one of Hexis, or the other way round, and say what is lost',
   options: [
     ['--as <form>', 'hexis, table-schema, csvw or ddi; left out: hexis'],
+    ['--table <name>', 'the table that is meant, where the codebook describes several'],
     ['-o, --output <file>', 'where it is written; left out: it is shown'],
     ['--replace', 'whether a file that is there is replaced'],
   ],

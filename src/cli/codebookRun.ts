@@ -10,6 +10,7 @@ import { exitCode, reportProblems, say } from './report.js';
 
 interface CodebookCall {
   as?: string;
+  table?: string;
   output?: string;
   replace?: boolean;
 }
@@ -17,13 +18,13 @@ interface CodebookCall {
 /** Turns a codebook into another form. */
 export async function runCodebook(
   path: string,
-  { as: form = 'hexis', output, replace }: CodebookCall,
+  { as: form = 'hexis', table, output, replace }: CodebookCall,
 ): Promise<number> {
   const give = (problems: readonly Problem[]): number => {
     reportProblems(problems);
     return exitCode(problems);
   };
-  const made = await codebookAs(openProject(disk), path, form);
+  const made = await codebookAs(openProject(disk), path, form, table === undefined ? [] : [table]);
   if (!made.ok) return give(made.problems);
   const { text, from, unused, lost, variables } = made.value;
   const left = [

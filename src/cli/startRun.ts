@@ -235,8 +235,8 @@ function pathsFor(operand: string | undefined, path: string, { output }: StartCa
 }
 
 /** The codebook that the call names; none where it names none. */
-const knownFor = async ({ codebook }: StartCall): Promise<Outcome<KnownArchive | undefined>> =>
-  codebook === undefined ? succeed(undefined) : anyCodebook(openProject(disk), codebook);
+const knownFor = async ({ codebook }: StartCall, table: string): Promise<Outcome<KnownArchive | undefined>> =>
+  codebook === undefined ? succeed(undefined) : anyCodebook(openProject(disk), codebook, [table]);
 
 /** Shows what the table holds. */
 function sayTable(path: string, { asked, rows, columns }: TableLook): void {
@@ -281,7 +281,7 @@ export async function runStart(operand: string | undefined, call: StartCall): Pr
   const spoken = language && 'tag' in language ? language : undefined;
   const found = await lookFor(call, path);
   if (!found.ok) return give(found.problems, call);
-  const known = await knownFor(call);
+  const known = await knownFor(call, path);
   if (!known.ok) return give(known.problems, call);
   const look = found.value;
   const { rows, columns: profiles, totals } = look;
@@ -309,12 +309,12 @@ export async function runStart(operand: string | undefined, call: StartCall): Pr
       chart: drawable.chart.settings,
       rule: drawable.chart.rule,
       totals,
-      problems: problemsJson(found.problems),
+      problems: problemsJson([...found.problems, ...known.problems]),
       written: [codebook, figure],
     });
     return exit.done;
   }
-  reportProblems(found.problems);
+  reportProblems([...found.problems, ...known.problems]);
   for (const line of remarksOn(look, call)) say(`${line}\n`);
   if (known.value) say(`${knownText(known.value, call.codebook ?? '', profiles)}\n`);
   saysDraft(drawable.chart, paths);

@@ -85,6 +85,11 @@ describe('what a column seems to be', () => {
     ['dates that say neither', ['4/3/2026', '4/1/2026'], { looks: 'date', dateOrder: 'unsure' }],
   ] as const)('%s', (_, values, expected) => expect(one([...values])).toMatchObject(expected));
 
+  test('what is called an id names the rows, also where they are few; other numbers may run on by chance', () => {
+    const found = profiles({ id: [1, 2, 3, 4], beds: [1, 2, 3, 4], case_no: [7, 3, 9, 8] });
+    expect(found.map(({ isId }) => isId)).toEqual([true, false, false]);
+  });
+
   test('a sum or a difference of other columns is said to follow from them', () => {
     const [a, b] = [
       [5, 8, 2, 9, 4.5],

@@ -46,7 +46,7 @@ describe('a codebook of an archive', () => {
       const own = readOwn(ok(await codebookAs(project, file, 'hexis')).text);
       for (const form of codebookForms) {
         const made = ok(await codebookAs(project, file, form.name));
-        const again = ok(await form.read(made.text, 'x')).archive;
+        const again = ok(await form.read(made.text, 'x', [])).archive;
         const names = new Set(again.variables.map(({ name }) => name));
         for (const { name } of own.variables) expect([form.name, names.has(name)]).toEqual([form.name, true]);
         const measured = (all: Archive) =>
@@ -90,7 +90,7 @@ describe('a codebook of an archive', () => {
       fc.asyncProperty(variables, async (given) => {
         const archive: Archive = { variables: given.map((one) => ({ ...one, measure: 'ordinal' as const })) };
         for (const form of [formNamed('ddi'), formNamed('table-schema')]) {
-          const again = ok(await form.read((await form.write(archive)).text, 'x')).archive;
+          const again = ok(await form.read((await form.write(archive)).text, 'x', [])).archive;
           expect(again.variables).toEqual(archive.variables);
         }
         expect(readOwn(ownText(archive)).variables).toEqual(
@@ -165,7 +165,7 @@ describe('a codebook of an archive', () => {
     ['"Yield"', 'Yield'],
   ])('keeps the titles of a column in every language: %s', async (titles, label) => {
     const text = `{ "tableSchema": { "columns": [{ "name": "y", "titles": ${titles} }] } }`;
-    const { variables } = ok(await formNamed('csvw').read(text, 'x')).archive;
+    const { variables } = ok(await formNamed('csvw').read(text, 'x', [])).archive;
     expect(variables.map((variable) => variable.label)).toEqual(variables.map(() => label));
   });
 
@@ -174,6 +174,64 @@ describe('a codebook of an archive', () => {
     const { err } = hexis(['codebook', folder.at('c.json')]);
     expect(err).toMatch(/c\.json.*the codebook is no JSON/);
   });
+});
+
+/** Codebooks of two tables that have a column of one name, by their forms. */
+const ofTwo = {
+  'two.xml': `<codeBook xmlns="ddi:codebook:2_5">
+<fileDscr ID="F1"><fileTxt><fileName>visits.dat</fileName></fileTxt></fileDscr>
+<fileDscr ID="F2"><fileTxt><fileName>Beds.dat</fileName></fileTxt></fileDscr>
+<dataDscr><var name="region" files="F1"><labl>Region of the visit</labl></var>
+<var name="region" files="F2"><labl>Region of the bed</labl></var><var name="size" intrvl="contin"><labl>Size</labl></var></dataDscr></codeBook>`,
+  'two.json': `{ "resources": [
+{ "name": "visits", "path": "data/visits.csv", "schema": { "fields": [{ "name": "region", "title": "Region of the visit" }] } },
+{ "name": "b", "path": ["data/beds.csv"], "schema": { "missingValues": ["-9", "-8"], "fields": [{ "name": "region", "title": "Region of the bed" },
+{ "name": "size", "type": "number", "title": "Size", "missingValues": ["-1"] }] } }] }`,
+  'two-metadata.json': `{ "@context": "http://www.w3.org/ns/csvw", "tables": [
+{ "url": "visits.csv", "tableSchema": { "columns": [{ "titles": ["region", "Region of the visit"] }] } },
+{ "url": "data/beds.csv", "tableSchema": { "columns": [{ "titles": ["region", "Region of the bed"] }, { "titles": ["size", "Size"], "datatype": "number" }] } }] }`,
+};
+
+describe.each(Object.entries(ofTwo))('a codebook of several tables: %s', (name, text) => {
+  const own = folderWith({ [name]: text });
+  const table = 'region,size\nN,2\nS,3\nN,-1\nS,5\n';
+  for (const file of ['beds.csv', 'plots.csv']) writeFileSync(own.at(file), table);
+  afterAll(() => own.remove());
+  const drawn = async (data: string) => {
+    const figure = `hexis: figure/1\ndata: ${data}\ncodebook: ${name}\nchart: { kind: bar, category: region, value: size }\n`;
+    writeFileSync(own.at('f.figure.yaml'), figure);
+    return openProject(disk).draw(own.at('f.figure.yaml'));
+  };
+
+  test('serves the one that the figure draws', async () => {
+    const { drawing, problems } = await drawn('beds.csv');
+    expect(drawing?.plate.description).toMatch(/size by region of the bed/);
+    expect(problems.map(({ code }) => code)).not.toContain('codebook-unclear');
+  });
+
+  test('is in doubt where it knows none of that name', async () => {
+    const { drawing, problems } = await drawn('plots.csv');
+    expect(drawing?.plate.description).toMatch(/size by region of the visit/);
+    const doubts = problems.filter(({ code }) => code === 'codebook-unclear');
+    expect(doubts.map(({ facts }) => (facts as { column: string }).column)).toEqual(['region']);
+    expect(hexis(['start', own.at('plots.csv'), '--codebook', own.at(name), '--replace']).err).toMatch(
+      /describes region for several tables \((data\/)?visits\.\w+, (data\/)?beds\.\w+\), each in its own way/i,
+    );
+  });
+
+  test('is turned into one of the table that is named', async () => {
+    const { out, err } = hexis(['codebook', own.at(name), '--table', 'beds']);
+    expect(out).toMatch(/region:\n {4}label: Region of the bed/);
+    expect(err).not.toContain('several tables');
+    expect(hexis(['codebook', own.at(name), '--table', 'shed']).err).toMatch(
+      /--table is "shed"\n +expected: one of .*visits/,
+    );
+  });
+});
+
+test('missing codes of one field stand in place of those of all', async () => {
+  const { variables } = ok(await formNamed('table-schema').read(ofTwo['two.json'], 'x', ['beds.csv'])).archive;
+  expect(variables.map(({ missing }) => missing)).toEqual([['-9', '-8'], ['-1']]);
 });
 
 describe('the command', () => {

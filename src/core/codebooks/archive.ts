@@ -1,3 +1,4 @@
+import { lastOf } from '../at.js';
 import type { Outcome } from '../problem/problem.js';
 import type { VariableFile } from '../schema/codebook.js';
 
@@ -47,6 +48,57 @@ export class Unused {
 export interface ReadArchive {
   archive: Archive;
   unused: string[];
+  /** The tables that it describes, as it calls them. */
+  tables: string[];
+  /** Whether one of them is meant. */
+  isMeant: boolean;
+  /** Columns that it describes in one way for one table and in another for another, of which the first is taken. */
+  unclear: { columns: string[]; tables: string[] };
+}
+
+/** What a codebook says of one of its tables. */
+export interface ArchiveTable {
+  /** What it is called, and its file, with or without folder and ending; none where nothing is said. */
+  names: readonly string[];
+  variables: readonly ArchiveVariable[];
+}
+
+const stemOf = (path: string): string =>
+  lastOf(path.split(/[/\\]/))
+    .replace(/\.[^.]+$/, '')
+    .toLowerCase();
+
+/**
+ * The variables of the tables that are meant: those whose files somebody names, where the codebook knows any of these, else all.
+ * Of several of one name the first counts.
+ *
+ * @param files paths or names of tables
+ */
+export function variablesOfTables(
+  tables: readonly ArchiveTable[],
+  files: readonly string[],
+): Omit<ReadArchive, 'archive' | 'unused'> & { variables: ArchiveVariable[] } {
+  const stems = new Set(files.map(stemOf));
+  const meant = tables.filter(({ names }) => names.some((name) => stems.has(stemOf(name))));
+  const used = meant.length > 0 ? meant : tables;
+  const taken = new Map<string, { variable: ArchiveVariable; table: ArchiveTable }>();
+  const unclear = new Set<string>();
+  const between = new Set<ArchiveTable>();
+  for (const table of used)
+    for (const variable of table.variables) {
+      const first = taken.get(variable.name);
+      if (!first) taken.set(variable.name, { variable, table });
+      else if (JSON.stringify(first.variable) !== JSON.stringify(variable)) {
+        unclear.add(variable.name);
+        between.add(first.table).add(table);
+      }
+    }
+  return {
+    variables: [...taken.values()].map(({ variable }) => variable),
+    tables: tables.flatMap(({ names }) => names[0] ?? []),
+    isMeant: meant.length > 0,
+    unclear: { columns: [...unclear], tables: [...between].flatMap(({ names }) => names[0] ?? []) },
+  };
 }
 
 /** A codebook as a text, and what that form has no place for. */
@@ -65,7 +117,8 @@ export interface CodebookForm {
   ending: string;
   /** Whether a text is one of this form; its syntax may be broken. */
   isOne(text: string): boolean;
-  read(text: string, file: string): Promise<Outcome<ReadArchive>>;
+  /** @param tables paths or names of the tables that are meant, where it may describe others too */
+  read(text: string, file: string, tables: readonly string[]): Promise<Outcome<ReadArchive>>;
   write(archive: Archive): Promise<WrittenArchive> | WrittenArchive;
 }
 

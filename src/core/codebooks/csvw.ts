@@ -1,6 +1,7 @@
 import { error, fail, type Outcome, succeed } from '../problem/problem.js';
 import {
   type Archive,
+  type ArchiveTable,
   type ArchiveVariable,
   type CodebookForm,
   countLost,
@@ -8,6 +9,7 @@ import {
   type ReadArchive,
   said,
   Unused,
+  variablesOfTables,
   type Words,
   type WrittenArchive,
   wordsFrom,
@@ -72,27 +74,29 @@ function variablesOf(
 }
 
 /** Reads the metadata of one table, or of several. */
-async function readCsvw(text: string, file: string): Promise<Outcome<ReadArchive>> {
+async function readCsvw(text: string, file: string, tables: readonly string[]): Promise<Outcome<ReadArchive>> {
   const parsed = parsedJson(text, file);
   if ('problem' in parsed) return fail([parsed.problem]);
   const { value } = parsed;
   const unused = new Unused();
   const context = listIn(value['@context']).find(isObject);
   const language = textIn(memberOf(context, '@language')) ?? textIn(value['lang']);
-  const tables = listIn(value['tables']).filter(isObject);
-  const variables = new Map<string, ArchiveVariable>();
-  for (const table of tables.length > 0 ? tables : [value]) {
+  const listed = listIn(value['tables']).filter(isObject);
+  const described = (listed.length > 0 ? listed : [value]).map((table): ArchiveTable => {
     const schema = table['tableSchema'];
     if (typeof schema === 'string') unused.add('schemas in files of their own');
     const empty = [...listIn(value['null']), ...listIn(table['null']), ...listIn(memberOf(schema, 'null'))].flatMap(
       (one) => codeIn(one) ?? [],
     );
-    for (const column of listIn(memberOf(schema, 'columns')).filter(isObject))
-      for (const variable of variablesOf(column, language, empty, unused))
-        if (!variables.has(variable.name)) variables.set(variable.name, variable);
-  }
-  if (variables.size === 0) return fail([error('codebook-bare', {}, { file, line: 1, column: 1 })]);
-  return succeed({ archive: { variables: [...variables.values()] }, unused: unused.list });
+    const columns = listIn(memberOf(schema, 'columns')).filter(isObject);
+    return {
+      names: listIn(table['url']).flatMap((one) => textIn(one) ?? []),
+      variables: columns.flatMap((column) => variablesOf(column, language, empty, unused)),
+    };
+  });
+  const { variables, ...doubts } = variablesOfTables(described, tables);
+  if (variables.length === 0) return fail([error('codebook-bare', {}, { file, line: 1, column: 1 })]);
+  return succeed({ archive: { variables }, unused: unused.list, ...doubts });
 }
 
 const bases: Readonly<Record<string, string>> = { numeric: 'number', date: 'date' };

@@ -2,13 +2,16 @@ import { escaped } from '../export/xml.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import {
   type Archive,
+  type ArchiveTable,
   type ArchiveVariable,
   type CodebookForm,
   countLost,
   filled,
   type ReadArchive,
   said,
+  tidied,
   Unused,
+  variablesOfTables,
   type Words,
   type WrittenArchive,
   wordsFrom,
@@ -131,7 +134,10 @@ interface Open {
 class DdiReading {
   readonly unused = new Unused();
   readonly drafts: Draft[] = [];
-  private readonly names = new Set<string>();
+  /** What the file of each table is called, by the mark that variables name. */
+  private readonly files = new Map<string, string>();
+  /** The mark of the file that is described now. */
+  private file: string | undefined;
   root: string | undefined;
   private readonly elements: Open[] = [];
   private draft: Draft | undefined;
@@ -149,7 +155,23 @@ class DdiReading {
         missing: [],
         format: {},
       };
+    else if (name === 'fileDscr') this.file = attributes['ID'] ?? '';
     else if (this.draft) this.within(this.draft, name, attributes, around?.name);
+  }
+
+  /** The tables with their variables; those that name no file are in each. */
+  get tables(): ArchiveTable[] {
+    const drafts = this.drafts.map((one) => ({
+      marks: one.attributes['files']?.split(/\s+/) ?? [...this.files.keys()],
+      variable: variableOf(one, this.unused),
+    }));
+    const marks = [...new Set(drafts.flatMap((one) => one.marks))];
+    const inAny = marks.map((mark) => ({
+      names: [this.files.get(mark) ?? mark],
+      variables: drafts.filter((one) => one.marks.includes(mark)).map(({ variable }) => variable),
+    }));
+    const inNone = drafts.filter((one) => one.marks.length === 0).map(({ variable }) => variable);
+    return inNone.length > 0 ? [...inAny, { names: [], variables: inNone }] : inAny;
   }
 
   /** An element within a variable. */
@@ -168,12 +190,14 @@ class DdiReading {
 
   text(piece: string): void {
     const at = this.elements.at(-1);
-    if (at && this.draft) at.text += piece;
+    if (at && (this.draft || this.file !== undefined)) at.text += piece;
   }
 
   close(): void {
     const closed = this.elements.pop();
     const { draft } = this;
+    if (this.file !== undefined && closed?.name === 'fileName') this.files.set(this.file, tidied(closed.text));
+    if (closed?.name === 'fileDscr') this.file = undefined;
     if (!draft || !closed) return;
     const around = this.elements.at(-1)?.name;
     const category = draft.categories.at(-1);
@@ -181,10 +205,7 @@ class DdiReading {
     else if (closed.name === 'labl' && around === 'catgry') category?.labels.push(closed);
     else if (closed.name === 'catValu' && category) category.code = closed.text.trim();
     else if (closed.name === 'var') {
-      const isKnown = this.names.has(draft.name);
-      if (isKnown) this.unused.add('variables of a name that is taken');
-      else if (draft.name !== '') this.drafts.push(draft);
-      this.names.add(draft.name);
+      if (draft.name !== '') this.drafts.push(draft);
       if (draft.attributes['wgt'] === 'wgt') this.unused.add('which variables are weights');
       this.draft = undefined;
     }
@@ -192,7 +213,7 @@ class DdiReading {
 }
 
 /** Reads the variables of a codebook element by element. Entities that a document type declares are none: a text with one is refused. */
-async function readDdi(text: string, file: string): Promise<Outcome<ReadArchive>> {
+async function readDdi(text: string, file: string, tables: readonly string[]): Promise<Outcome<ReadArchive>> {
   const { SaxesParser } = await import('saxes');
   const parser = new SaxesParser({ xmlns: false, position: true });
   const reading = new DdiReading();
@@ -211,9 +232,9 @@ async function readDdi(text: string, file: string): Promise<Outcome<ReadArchive>
   if (fault) return fail([error('codebook-broken', { form: 'XML', reason: fault.reason }, fault.place)]);
   if (reading.root !== 'codeBook')
     return fail([error('codebook-foreign', { found: `XML of another kind (${reading.root ?? 'empty'})` }, first)]);
-  const variables = reading.drafts.map((one) => variableOf(one, reading.unused));
+  const { variables, ...doubts } = variablesOfTables(reading.tables, tables);
   if (variables.length === 0) return fail([error('codebook-bare', {}, first)]);
-  return succeed({ archive: { variables }, unused: reading.unused.list });
+  return succeed({ archive: { variables }, unused: reading.unused.list, ...doubts });
 }
 
 const natures: Readonly<Record<string, string>> = { nominal: 'nominal', ordinal: 'ordinal', numeric: 'ratio' };

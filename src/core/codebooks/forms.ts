@@ -34,8 +34,13 @@ export const formOf = (text: string): CodebookForm | undefined =>
 const longest = 200e6;
 
 /** Reads a codebook of an archive. */
-export async function readArchive(form: CodebookForm, text: string, file: string): Promise<Outcome<ReadArchive>> {
+export async function readArchive(
+  form: CodebookForm,
+  text: string,
+  file: string,
+  tables: readonly string[],
+): Promise<Outcome<ReadArchive>> {
   if (text.length > longest)
     return fail([error('codebook-broken', { form: form.words, reason: 'it is too long' }, { file })]);
-  return form.read(text, file);
+  return form.read(text, file, tables);
 }

@@ -1,6 +1,7 @@
 import { error, fail, type Outcome, succeed } from '../problem/problem.js';
 import {
   type Archive,
+  type ArchiveTable,
   type ArchiveVariable,
   type CodebookForm,
   countLost,
@@ -10,6 +11,7 @@ import {
   said,
   tidied,
   Unused,
+  variablesOfTables,
   type WrittenArchive,
 } from './archive.js';
 import { codeIn, isObject, type JsonObject, listIn, memberOf, parsedJson, rangeFrom, textIn } from './jsonText.js';
@@ -100,7 +102,8 @@ function variableOf(field: JsonObject, missing: readonly string[], unused: Unuse
       unit: tidiedIn(field['unit']),
       measure,
       values: isNumber ? undefined : filled(values),
-      missing: filled([...new Set([...missing, ...missingIn(field['missingValues'])])]),
+      // What a field says of its own stands in place of what all fields say.
+      missing: filled([...new Set(field['missingValues'] === undefined ? missing : missingIn(field['missingValues']))]),
       range: isNumber ? rangeFrom(limit('minimum'), limit('maximum')) : undefined,
       dateOrder: dateOrderOf(field['format']),
     }),
@@ -114,35 +117,33 @@ function markOf<T extends string>(fields: readonly JsonObject[], key: string, al
   return marks.size === 1 ? allowed.find((one) => one === mark) : undefined;
 }
 
-/** Reads a Table Schema, or all those of a Data Package: of several fields of one name the first counts. */
-async function readSchema(text: string, file: string): Promise<Outcome<ReadArchive>> {
+/** Reads a Table Schema, or those of a Data Package. */
+async function readSchema(text: string, file: string, tables: readonly string[]): Promise<Outcome<ReadArchive>> {
   const parsed = parsedJson(text, file);
   if ('problem' in parsed) return fail([parsed.problem]);
   const unused = new Unused();
   const resources = listIn(parsed.value['resources']).filter(isObject);
-  const schemas =
-    resources.length > 0 ? resources.map((one) => one['schema']) : [parsed.value['schema'] ?? parsed.value];
-  const variables = new Map<string, ArchiveVariable>();
   const all: JsonObject[] = [];
-  for (const schema of schemas) {
+  const described = (resources.length > 0 ? resources : [parsed.value]).map((one): ArchiveTable => {
+    const schema = one['schema'] ?? (resources.length > 0 ? undefined : one);
     if (typeof schema === 'string') unused.add('schemas in files of their own');
-    if (!isObject(schema)) continue;
+    if (!isObject(schema)) return { names: [], variables: [] };
     const missing = missingIn(schema['missingValues']);
-    for (const field of listIn(schema['fields']).filter(isObject)) {
-      all.push(field);
-      const variable = variableOf(field, missing, unused);
-      if (variable && !variables.has(variable.name)) variables.set(variable.name, variable);
-    }
-  }
-  if (variables.size === 0) return fail([error('codebook-bare', {}, { file, line: 1, column: 1 })]);
+    const fields = listIn(schema['fields']).filter(isObject);
+    all.push(...fields);
+    const names = [...listIn(one['path']), one['name']].flatMap((name) => textIn(name) ?? []);
+    return { names, variables: fields.flatMap((field) => variableOf(field, missing, unused) ?? []) };
+  });
+  const { variables, ...doubts } = variablesOfTables(described, tables);
+  if (variables.length === 0) return fail([error('codebook-bare', {}, { file, line: 1, column: 1 })]);
   const decimalMark = markOf(all, 'decimalChar', ['.', ','] as const);
   const thousandsMark = markOf(all, 'groupChar', ['.', ',', "'", ' '] as const);
   const archive = {
-    variables: [...variables.values()],
+    variables,
     ...(decimalMark === undefined || decimalMark === '.' ? {} : { decimalMark }),
     ...(thousandsMark === undefined ? {} : { thousandsMark }),
   };
-  return succeed({ archive, unused: unused.list });
+  return succeed({ archive, unused: unused.list, ...doubts });
 }
 
 const types: Readonly<Record<string, string>> = { numeric: 'number', date: 'date' };

@@ -182,7 +182,10 @@ function ofNumbers(
   const greatest = values.reduce((a, b) => Math.max(a, b), -Infinity);
   const whole = values.every((value) => Number.isInteger(value));
   const looks = areCodes(values) ? 'coded' : 'numeric';
-  const isUnique = whole && kept.length === base.count && base.count > 8;
+  const isUnique = whole && kept.length === base.count;
+  const isRun = greatest - least + 1 === base.count;
+  // In few rows only what is called so names them: other numbers may run on by chance.
+  const isEnough = base.count > 8 || (base.count > 2 && isRun && isIdName(base.name));
   const sorted = [...all].sort((a, b) => a.value - b.value);
   return {
     ...base,
@@ -193,7 +196,7 @@ function ofNumbers(
     decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(cleaned(text), notation)), 0),
     isYear: areYears(base.name, values),
     isId:
-      (isUnique && !areYears(base.name, values) && (greatest - least + 1 === base.count || isIdName(base.name))) ||
+      (isUnique && isEnough && !areYears(base.name, values) && (isRun || isIdName(base.name))) ||
       areRepeatedNumbers(base.name, kept),
   };
 }

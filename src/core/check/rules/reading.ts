@@ -4,7 +4,7 @@ export const reading = rule({
   name: 'reading',
   asks: 'The table is read as its author means it, and holds what the codebook calls possible.',
   measures:
-    'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, columns without single values, values beyond the possible range, codes that may stand for no value, and entries of the codebook that no table has a column for.',
+    'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, columns without single values, values beyond the possible range, codes that may stand for no value, columns that a codebook describes for several tables, and its entries that no table has a column for.',
   reason: 'A figure cannot be better than the numbers that were read for it.',
   source: 'good practice',
   severity: 'warning',
@@ -18,6 +18,7 @@ export const reading = rule({
     'totals-row': unmended,
     'code-suspect': unmended,
     'codebook-stray': unmended,
+    'codebook-unclear': unmended,
     'codebook-entry-stray': unmended,
     'out-of-range': unmended,
     'values-near': unmended,

@@ -6,6 +6,29 @@ import { type Place, type Problem, warning } from '../../problem/problem.js';
 
 type Locate = (path: string) => Place;
 
+/** Columns that a codebook describes for several tables, each in its own way, of which none is known to be meant. */
+export interface UnclearColumns {
+  /** The codebook. */
+  file: string;
+  columns: readonly string[];
+  /** What it calls these tables. */
+  tables: readonly string[];
+}
+
+/** What is said of columns that are drawn by the words of one table among several. */
+export function unclearColumns(
+  unclear: UnclearColumns | undefined,
+  requests: readonly ColumnRequest[],
+  locate: Locate,
+): Problem[] {
+  const paths = new Map(requests.map(({ column, path }) => [column, path]));
+  return (unclear?.columns ?? []).flatMap((column) => {
+    const path = paths.get(column);
+    const { file = '', tables = [] } = unclear ?? {};
+    return path === undefined ? [] : [warning('codebook-unclear', { column, file, tables }, locate(path))];
+  });
+}
+
 /** Columns of numbers that hold a code which may stand for "no value", and is drawn as a value. */
 function suspects(table: Table, codebook: Codebook, requests: readonly ColumnRequest[], locate: Locate): Problem[] {
   const read = requests.filter(({ as, path }) => as === 'number' && !path.startsWith('chart.where'));

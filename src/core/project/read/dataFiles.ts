@@ -29,6 +29,13 @@ export function dataFiles(data: Data): { told: OneFile; path: string }[] | undef
   }));
 }
 
+/** The tables of a figure by their paths, or by their names in a database. */
+export function tableNames(data: FigureContents['data']): string[] {
+  if (data === undefined) return [];
+  const { table } = (dataConnection(data) ?? {}) as { table?: string };
+  return dataFiles(data)?.map(({ told }) => told.file) ?? (table === undefined ? [] : [table]);
+}
+
 /** Whether a figure draws several tables, which are its groups. */
 export const hasSeveralFiles = (data: FigureContents['data']): boolean =>
   typeof data === 'object' && (Array.isArray(data) || 'files' in data);

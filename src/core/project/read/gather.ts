@@ -31,8 +31,8 @@ import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
 import type { FigureOrigin } from '../carry/origin.js';
 import type { FigureContents } from '../files/figureFile.js';
-import { codebookDoubts } from './codebookDoubts.js';
-import { dataFiles, hasSeveralFiles, nameOfFile } from './dataFiles.js';
+import { codebookDoubts, type UnclearColumns, unclearColumns } from './codebookDoubts.js';
+import { dataFiles, hasSeveralFiles, nameOfFile, tableNames } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { figureOrigin } from './figureOrigin.js';
 import { Gatherer, readTableFile } from './gatherer.js';
@@ -116,7 +116,7 @@ async function gatherCodebook(
   gatherer: Gatherer,
   figure: Reading<FigureContents>,
   terms: CodebookTerms,
-): Promise<{ codebook: Codebook; reading?: Reading<CodebookContents> }> {
+): Promise<{ codebook: Codebook; reading?: Reading<CodebookContents>; unclear?: UnclearColumns | undefined }> {
   const named = figure.value.codebook;
   // One and the same for all figures without, so that their tables stay read.
   if (named === undefined)
@@ -128,12 +128,16 @@ async function gatherCodebook(
       codebook: codebookOf(named, terms, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])),
     };
   }
-  const found = await gatherer.codebook(gatherer.join(figure.file, named), figure.source.locate(['codebook']));
+  const found = await gatherer.codebook(
+    gatherer.join(figure.file, named),
+    tableNames(figure.value.data),
+    figure.source.locate(['codebook']),
+  );
   if (!found) return { codebook: codebookOf({}, terms) };
-  const { reading, text } = found;
+  const { reading, text, unclear } = found;
   const read = () => codebookOf(reading.value, terms, (name) => reading.source.keys(['variables', name, 'values']));
   const kept = `the codebook in ${terms.language} of`;
-  return { codebook: gatherer.store.once(kept, reading.file, text, read), reading };
+  return { codebook: gatherer.store.once(kept, reading.file, text, read), reading, unclear };
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
@@ -257,7 +261,7 @@ export async function gatherFigure(
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
   const language = await languageFor(gatherer, layers, options.language);
-  const { codebook: codebookFile, reading } = await gatherCodebook(gatherer, figure, codebookTerms(language));
+  const { codebook: codebookFile, reading, unclear } = await gatherCodebook(gatherer, figure, codebookTerms(language));
   const { codebook: known, chart } = byFiles(figure.value, codebookFile);
   const requests = requestsOf({ ...figure.value, chart });
   const locate = locator(figure, reading);
@@ -269,7 +273,7 @@ export async function gatherFigure(
   ]);
   const { table, codebook = known } = gathered ?? {};
   if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
-  gatherer.problems.push(...lackingWords(known, requests, locate));
+  gatherer.problems.push(...lackingWords(known, requests, locate), ...unclearColumns(unclear, requests, locate));
   const measured = (name: string) => table !== undefined && isMeasured(table, codebook, name);
   const shows = kindOf(chart).shows(chart, measured);
   const resolved = resolveLayers(gatherer, layers, shows, language);

@@ -6,6 +6,7 @@ import { error, type Outcome, type Place, type Problem } from '../../problem/pro
 import type { CodebookContents } from '../../schema/codebook.js';
 import type { YamlSource } from '../../schema/yamlSource.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';
+import type { UnclearColumns } from './codebookDoubts.js';
 import { type Contents, type Reading, readConverted, readOfKind } from './readFiles.js';
 import { SourceFault } from './source.js';
 import type { Store } from './store.js';
@@ -80,23 +81,28 @@ export class Gatherer {
     return reading && { reading, text };
   }
 
-  /** A codebook, in our own form or in that of an archive. */
+  /**
+   * A codebook, in our own form or in that of an archive.
+   *
+   * @param tables the tables of the figure, by their paths or names: one of an archive may describe others too
+   */
   async codebook(
     path: string,
+    tables: readonly string[],
     place?: Place,
-  ): Promise<{ reading: Reading<CodebookContents>; text: string } | undefined> {
+  ): Promise<{ reading: Reading<CodebookContents>; text: string; unclear?: UnclearColumns } | undefined> {
     if (!mayBeOfArchive(path)) return this.document('codebook', path, place);
     const bytes = await this.bytes(path, fileKinds.codebook.words, place);
     if (!bytes) return undefined;
     const { asOurs } = await import('../../codebooks/asOurs.js');
-    const found = await this.store.archive(path, bytes, () => asOurs(bytes, path));
+    const found = await this.store.archive(JSON.stringify([path, tables]), bytes, () => asOurs(bytes, path, tables));
     if (!found) return this.document('codebook', path, place);
     const ours = this.keep(found);
     if (!ours) return undefined;
-    const { text } = ours;
+    const { text, unclear } = ours;
     const reading = this.keep(this.store.once('archive', path, text, () => readConverted('codebook', text, path)));
     if (reading) this.authored.push({ kind: 'codebook', path, source: reading.source });
-    return reading && { reading, text };
+    return reading && { reading, text, unclear: { file: path, ...unclear } };
   }
 
   keep<T>(outcome: Outcome<T>): T | undefined {

@@ -249,12 +249,12 @@ export class Store {
     return startHarfBuzz(program);
   }
 
-  /** What a codebook of an archive says, read once as long as the file stays the same. */
-  archive<T>(path: string, content: Uint8Array, read: () => Promise<T>): Promise<T> {
-    const known = this.archives.get(path);
+  /** What a codebook of an archive says of some tables, read once as long as the file stays the same. */
+  archive<T>(key: string, content: Uint8Array, read: () => Promise<T>): Promise<T> {
+    const known = this.archives.get(key);
     if (known?.content === content) return known.found as Promise<T>;
     const found = read();
-    this.archives.set(path, { content, found });
+    this.archives.set(key, { content, found });
     return found;
   }
 
