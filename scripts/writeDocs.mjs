@@ -64,6 +64,10 @@ The first turns it into one of Hexis, which you can go on with; what has no plac
 goes the other way: \`--as ddi\`, \`table-schema\` or \`csvw\`, and says what is lost, such as colours. The third drafts a first figure with what
 the archive knows; doubts about its columns are settled, those about others stay as remarks.
 
+Where a codebook describes several tables (the resources of a Data Package, the \`tables\` of CSV on the Web, the \`fileDscr\` of DDI), a figure takes
+what it says of the table of the same name, whatever the folder and the ending. Where none has that name, and a column stands in several of them
+with different descriptions, the first is taken and the check says so; \`hexis codebook survey.json --table visits\` makes a codebook of one of them.
+
 A column of numbers keeps no names of single values (\`0: never\`): say \`measure: ordinal\` where these are categories. Ranges of missing codes are
 taken code by code, up to 200 of them. Document types are not read: an entity that one declares is refused.
 `,
