@@ -182,9 +182,34 @@ describe('the first chart of a table', () => {
     const names = { last_year: 'Last year', soilMoisture: 'Soil moisture', 'plot.size': 'Plot size', Q3: 'Q3' };
     const kept = ['pH', 'x', 'mRNA', 'St. No.', 'v2.5', 'Self-esteem'].map((name) => [name, name]);
     for (const [name, words] of [...Object.entries(names), ...kept]) expect(wordsOf(name ?? '')).toBe(words);
-    for (const text of ['yes', 'n', '1', 'a: b', '# no', 'plain name', '', 'null'])
+    expect([wordsOf('ilçe', 'tr'), wordsOf('ilçe'), wordsOf('ijs', 'nl-BE')]).toEqual(['İlçe', 'Ilçe', 'IJs']);
+    const texts = [
+      'yes',
+      'n',
+      '1',
+      'a: b',
+      '# no',
+      'plain name',
+      'two  blanks',
+      ' a',
+      'a ',
+      '',
+      'null',
+      'ilçe 2',
+      '季節',
+    ];
+    for (const text of texts) {
       expect(parse(`v: ${yamlName(text)}`).v).toBe(text);
+      expect(parse(`${yamlName(text)}: v`)).toEqual({ [text]: 'v' });
+    }
+    expect([yamlName('ilçe 2'), yamlName('季節')]).toEqual(['ilçe 2', '季節']);
   });
+});
+
+test('a table with letters of Turkish has its capitals', () => {
+  const found = profiles({ ilçe: ['izmir', 'ısırgan', 'izmir'], v: [1.5, 2.5, 3.25] });
+  const { variables } = parse(draftCodebook(found, { table: 't.csv', notation: pointNotation }, { kind: 'bar' }));
+  expect(variables['ilçe']).toMatchObject({ label: 'İlçe', values: { izmir: 'İzmir', ısırgan: 'Isırgan' } });
 });
 
 test('values are called what the table calls them', () => {
@@ -319,7 +344,9 @@ describe('what most would draw', () => {
 
   test('units in the names of columns are units', () => {
     expect(
-      ['Depth (m)', 'Oxygen [mg/L]', 'rain_(mm)', 'Share (of all plots in the garden)', 'plain'].map(labelAndUnit),
+      ['Depth (m)', 'Oxygen [mg/L]', 'rain_(mm)', 'Share (of all plots in the garden)', 'plain'].map((name) =>
+        labelAndUnit(name),
+      ),
     ).toEqual([
       { label: 'Depth', unit: 'm' },
       { label: 'Oxygen', unit: 'mg/L' },

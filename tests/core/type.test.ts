@@ -167,6 +167,9 @@ describe('capitals', () => {
     expect(inCase('de facto', 'as-written')).toBe('de facto');
     expect(lowered('Yield')).toBe('yield');
     expect(lowered('CO2 stored')).toBe('CO2 stored');
+    expect([lowered('İlçe'), lowered('İlçe', [], 'tr'), lowered('Isı', [], 'tr-TR')]).toEqual(['ilçe', 'ilçe', 'ısı']);
+    expect([lowered('IJs per week', [], 'nl'), lowered('IJs per week')]).toEqual(['ijs per week', 'IJs per week']);
+    expect(inCase('ijs per week', 'sentence', { language: 'nl' })).toBe('IJs per week');
     expect(lowered('Lanternfield beds', ['Lanternfield'])).toBe('Lanternfield beds');
   });
 });

@@ -30,15 +30,25 @@ const symbol = /^[*_]\p{L}{1,2}[*_]/u;
 const hasForm = (word: string) =>
   symbol.test(word) || /[\p{Lu}\d]/u.test(word.replace(/^[*_(]+/, '').slice(1)) || /[\d^~&]/.test(word);
 
-const capital = (word: string, language: string | undefined) =>
-  word.replace(/\p{L}/u, (letter) => ownLetter(letter, 'capitals', language) ?? letter.toUpperCase());
+/** Dutch writes a vowel of two letters, and both as capitals: IJs. */
+const isDutch = (language: string | undefined) => language?.split('-')[0] === 'nl';
+
+/** The text with its first letter as a capital of the language. */
+export const capital = (text: string, language: string | undefined): string =>
+  text.replace(isDutch(language) ? /ij|\p{L}/u : /\p{L}/u, (letter) =>
+    letter === 'ij' ? 'IJ' : (ownLetter(letter, 'capitals', language) ?? letter.toUpperCase()),
+  );
+
+/** A small letter; of a dotted capital one that has its dot once. */
+const small = (letter: string) => (letter === 'İ' ? 'i' : letter.toLowerCase());
 
 /** The text with its first letter small, unless the first word has a form of its own. */
 export function lowered(text: string, keep: readonly string[] = [], language?: string): string {
   const [first = ''] = text.split(/\s/);
+  if (isDutch(language) && /^IJ\p{Ll}/u.test(first) && !keep.includes(first)) return `ij${text.slice(2)}`;
   return hasForm(first) || keep.includes(first)
     ? text
-    : text.replace(/\p{L}/u, (letter) => ownLetter(letter, 'smalls', language) ?? letter.toLowerCase());
+    : text.replace(/\p{L}/u, (letter) => ownLetter(letter, 'smalls', language) ?? small(letter));
 }
 
 /** Each word with its place; hyphened words count as several. */

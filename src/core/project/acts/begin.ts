@@ -279,7 +279,13 @@ export function draftFiles(
   const answers: Answers = { ...asked?.labels, ...own };
   const plain = draftCodebook(
     answered(columns, answers),
-    { table: lastOf(path.split(/[/\\]/)), notation, totals, cases: names.language?.cases },
+    {
+      table: lastOf(path.split(/[/\\]/)),
+      notation,
+      totals,
+      language: names.language?.tag,
+      cases: names.language?.cases,
+    },
     settings,
   );
   const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [

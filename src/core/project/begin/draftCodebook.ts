@@ -2,6 +2,7 @@ import { entryAt } from '../../at.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { ColumnProfile } from '../../data/profile.js';
 import type { TotalsRow } from '../../data/table.js';
+import { capital } from '../../type/letterCase.js';
 import type { DraftSettings } from './firstFigure.js';
 import { yamlName } from './yamlName.js';
 
@@ -9,33 +10,36 @@ import { yamlName } from './yamlName.js';
 const yamlCode = (text: string): string => (/^(0|-?[1-9]\d{0,14})$/.test(text) ? text : JSON.stringify(text));
 
 /** A text that begins with a capital letter; as it is where its own letters say more: pH, n, mRNA. */
-const capitalized = (text: string): string =>
-  text.replace(/^\p{Ll}(?=\p{Ll}|-\p{Ll})/u, (first) => first.toUpperCase());
+const capitalized = (text: string, language: string | undefined): string =>
+  /^\p{Ll}(\p{Ll}|-\p{Ll})/u.test(text) ? capital(text, language) : text;
 
 /** What a table calls a value, as figures show it: the author's words, whose `_` stand for spaces. */
-const valueWords = (text: string): string => capitalized(text.replace(/_+/g, ' ').trim()) || text;
+const valueWords = (text: string, language: string | undefined): string =>
+  capitalized(text.replace(/_+/g, ' ').trim(), language) || text;
 
 /** A column name in words: `last_year`, `last.year` and `lastYear` as `Last year`. */
-export function wordsOf(name: string): string {
+export function wordsOf(name: string, language?: string): string {
   // Names with spaces are words already: what else stands in them belongs to them.
   const words = /\s/.test(name)
     ? name
     : name
         .replace(/(?<=[\p{L}\d])\.(?=\p{L})|(?<=\p{L})\.(?=\d)/gu, ' ')
         .replace(/(?<=\p{Ll}{2})\p{Lu}(?=\p{Ll})/gu, (letter) => ` ${letter.toLowerCase()}`);
-  return valueWords(words);
+  return valueWords(words, language);
 }
 
 /** The names of values; of those that would be called alike, what stands in the table. */
-function namesOf(texts: readonly string[]): string[] {
-  const names = texts.map(valueWords);
+function namesOf(texts: readonly string[], language: string | undefined): string[] {
+  const names = texts.map((text) => valueWords(text, language));
   return names.map((name, i) => (names.indexOf(name) === names.lastIndexOf(name) ? name : (texts[i] ?? name)));
 }
 
 /** A column name with its unit in brackets, such as `Depth (m)`, in its two parts. */
-export function labelAndUnit(name: string): { label: string; unit?: string } {
+export function labelAndUnit(name: string, language?: string): { label: string; unit?: string } {
   const [, label, unit] = /^(.*[^\s_])[\s_]*[([]\s*([^()[\]]{1,24}?)\s*[)\]]$/.exec(name) ?? [];
-  return label === undefined || unit === undefined ? { label: wordsOf(name) } : { label: wordsOf(label), unit };
+  return label === undefined || unit === undefined
+    ? { label: wordsOf(name, language) }
+    : { label: wordsOf(label, language), unit };
 }
 
 /** What a column is used for in the first figure. */
@@ -46,6 +50,7 @@ interface DraftUse {
   asked: ReadonlySet<string>;
   scale: ColumnProfile['values'];
   totals: readonly TotalsRow[];
+  language: string | undefined;
 }
 
 /** What a column is in the codebook: codes that the author measures are numbers. */
@@ -96,13 +101,16 @@ function measureOf({ profile, looks, isSorted, isAsked }: Drafted): string {
 }
 
 /** The lines of the codebook for a column. */
-function linesFor(drafted: Drafted): string[] {
+function linesFor(drafted: Drafted, language: string | undefined): string[] {
   const { profile, looks, total } = drafted;
   const { name, decimals, missing, values, different, dateOrder } = profile;
-  const named = labelAndUnit(name);
+  const named = labelAndUnit(name, language);
   const unit = profile.unit ?? named.unit;
   const measure = measureOf(drafted);
-  const names = namesOf(values.map(({ text }) => text));
+  const names = namesOf(
+    values.map(({ text }) => text),
+    language,
+  );
   const lines: (string | false)[] = [
     `label: ${yamlName(named.label)}`,
     unit !== undefined && `unit: ${JSON.stringify(unit)}`,
@@ -135,7 +143,7 @@ function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
   return [
     ...commentsOn(drafted).map((comment) => `  # ${comment}`),
     `  ${yamlName(name)}:`,
-    ...linesFor(drafted).map((line) => `    ${line}`),
+    ...linesFor(drafted, use.language).map((line) => `    ${line}`),
   ];
 }
 
@@ -154,14 +162,25 @@ export interface DraftedTable {
   table: string;
   notation: NumberNotation;
   totals?: readonly TotalsRow[];
+  /** Code of its language (BCP 47), whose capitals its labels get. Left out: that which its letters tell. */
+  language?: string | undefined;
   /** What rows are called. Left out: cases. */
   cases?: string | undefined;
 }
 
+/** Letters of Turkish and its neighbours alone. */
+const turkic = /[ıİ]/;
+
+/** The language that the letters of a table tell, where its capitals are others than elsewhere. */
+const languageOf = (profiles: readonly ColumnProfile[]): string | undefined =>
+  profiles.some(({ name, values }) => turkic.test(name) || values.some(({ text }) => turkic.test(text)))
+    ? 'tr'
+    : undefined;
+
 /** A codebook draft, with comments where a person should decide. */
 export function draftCodebook(
   profiles: readonly ColumnProfile[],
-  { table, notation, totals = [], cases = 'cases' }: DraftedTable,
+  { table, notation, totals = [], language = languageOf(profiles), cases = 'cases' }: DraftedTable,
   chart: DraftSettings,
 ): string {
   const named = (value: DraftSettings[string] | undefined): string[] =>
@@ -175,6 +194,7 @@ export function draftCodebook(
     asked,
     scale: scaleOf(profiles.filter(({ name, looks }) => asked.has(name) && looks === 'nominal')),
     totals,
+    language,
   };
   const head = [
     'hexis: codebook/1',
