@@ -23,6 +23,7 @@ export const startCommand: CommandSpec = {
       '--skip <lines>',
       'lines above the names of the columns; left out: those that hold a single cell, such as a title',
     ],
+    ['--encoding <name>', 'how letters are written in a text file, such as shift_jis; left out: found out'],
     ['--no-header', 'the first line names no columns; left out: where it holds numbers alone'],
     ['--thousands-mark <mark>', "the mark between groups of three digits: . , ' a blank, or none; left out: found out"],
     ['--decimal-mark <mark>', 'the decimal mark of the table, "." or ","; left out: found out'],

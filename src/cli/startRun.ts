@@ -2,10 +2,12 @@ import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import type { Archive } from '../core/codebooks/archive.js';
 import { draftWith } from '../core/codebooks/own.js';
+import { encodings } from '../core/data/encoding.js';
 import type { ColumnProfile } from '../core/data/profile.js';
 import { idleFileSettings } from '../core/data/tableForms.js';
+import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
-import { plural } from '../core/problem/wording/phrases.js';
+import { list, plural } from '../core/problem/wording/phrases.js';
 import {
   draftFiles,
   lookInto,
@@ -32,6 +34,7 @@ interface StartCall extends DraftWish {
   connection?: string;
   table?: string;
   schema?: string;
+  encoding?: string;
   sheet?: string;
   range?: string;
   skip?: string;
@@ -94,22 +97,32 @@ const skipProblems = ({ skip }: StartCall): Problem[] =>
     : [error('bad-option', { option: '--skip', found: skip, expects: 'a number of lines', example: '--skip 2' })];
 
 /** What the call says of a file that is not read by it. */
-const idleProblems = ({ sheet, range, skip, header }: StartCall, path: string): Problem[] =>
-  idleFileSettings({ sheet, range, skip, header: header === false ? header : undefined }, [path]).map(
+const idleProblems = ({ sheet, range, skip, encoding, header }: StartCall, path: string): Problem[] =>
+  idleFileSettings({ sheet, range, skip, encoding, header: header === false ? header : undefined }, [path]).map(
     ({ setting, forms }) => {
       const option = setting === 'header' ? '--no-header' : `--${setting}`;
       return error('setting-idle', { path: option, needs: `a file that is read by it: ${forms.join(', ')}` });
     },
   );
 
-/** Marks that the call names and that there are not. */
-function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
+/** Marks and encodings that the call names and that there are not. */
+function markProblems({ decimalMark, thousandsMark, encoding }: StartCall): Problem[] {
   const wrong = (option: string, found: string, expects: string, example: string) =>
     error('bad-option', { option, found, expects, example });
   return [
     ...(decimalMark === undefined || decimalMark === '.' || decimalMark === ','
       ? []
       : [wrong('--decimal-mark', decimalMark, 'a point or a comma', '--decimal-mark ","')]),
+    ...(encoding === undefined || (encodings as readonly string[]).includes(encoding)
+      ? []
+      : [
+          wrong(
+            '--encoding',
+            encoding,
+            list(encodings, encodings.length),
+            `--encoding ${nearest(encoding.toLowerCase(), encodings) ?? 'windows-1251'}`,
+          ),
+        ]),
     ...(thousandsMark === undefined || (thousandsMarks as readonly string[]).includes(thousandsMark)
       ? []
       : [wrong('--thousands-mark', thousandsMark, thousandsMarks.join('  '), '--thousands-mark ","')]),

@@ -70,6 +70,7 @@ export type {
 } from './data/codebook.js';
 export type { CellValue } from './data/columnReader.js';
 export type { DateOrder } from './data/dates.js';
+export type { Encoding, encodings } from './data/encoding.js';
 export type { Lack } from './data/lack.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
 export type { Sample } from './data/sample.js';

@@ -29,6 +29,27 @@ describe('start', () => {
   });
   afterAll(() => folder.remove());
 
+  test('writes the encoding of a table that is not in UTF-8, with a word to look at', () => {
+    // Windows-1251: грядка;урожай, север, юг
+    const cells = 'e3f0ffe4eae0 3b f3f0eee6e0e9 0a f1e5e2e5f0 3b33 0a fee3 3b34 0a f1e5e2e5f0 3b35 0a fee3 3b36 0a';
+    writeFileSync(folder.at('gryadka.csv'), Buffer.from(cells.replaceAll(' ', ''), 'hex'));
+    const { code, err, out } = hexis(['start', folder.at('gryadka.csv')]);
+    expect([code, err]).toEqual([
+      0,
+      expect.stringMatching(/is read as windows-1251 \(“грядка”\)[\s\S]*koi8-r \(“ЦПЪДЙЮ”\)/),
+    ]);
+    expect(out).toContain('category грядка, value урожай');
+    const figure = readFileSync(folder.at('gryadka.figure.yaml'), 'utf8');
+    expect(figure).toContain('data: { file: "gryadka.csv", encoding: windows-1251 }');
+    expect(hexis(['draw', folder.at('gryadka.figure.yaml'), '-o', folder.at('g.svg')]).err).not.toContain('UTF-8');
+    const told = hexis(['start', folder.at('gryadka.csv'), '--encoding', 'koi8-r', '--replace']);
+    expect([told.err, told.out]).toEqual(['', expect.stringContaining('ЦПЪДЙЮ')]);
+    expect(hexis(['start', folder.at('gryadka.csv'), '--encoding', 'cp1251', '--replace']).err).toMatch(
+      /--encoding is "cp1251"[\s\S]*windows-1251/,
+    );
+    expect(hexis(['start', folder.at('book.xlsx'), '--encoding', 'koi8-r']).err).toContain('--encoding');
+  });
+
   test('says what a table holds, and writes a codebook and a figure that draw', () => {
     const { code, out, err } = hexis(['start', folder.at('plots.csv'), '--value', 'yield', '--category', 'bed']);
     expect([code, err]).toEqual([0, '']);

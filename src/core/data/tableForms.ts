@@ -27,19 +27,24 @@ export interface TableForm extends TableFacts {
 }
 
 /** Reads the text of a file, whatever its encoding. */
-function readText(
+async function readText(
   { path, bytes, place }: TableBytes,
-  encoding: FileReading['encoding'],
+  { encoding, codebook }: FileReading,
   read: (text: string) => Outcome<Table>,
-): Outcome<Table> {
+): Promise<Outcome<Table>> {
   const decoded = decodeText(bytes, encoding);
   if (!decoded) {
     const reason = encoding === undefined ? 'it is not a text file' : `its letters are not in ${encoding}`;
     return fail([error('file-unreadable', { path, reason }, place)]);
   }
-  const found = read(decoded.text);
-  const assumed = decoded.assumed ? [warning('encoding-assumed', { path, encoding: decoded.encoding }, place)] : [];
-  return { ...found, problems: [...assumed, ...found.problems] };
+  // What is not in UTF-8 is looked at closely, by what is loaded with the first of such files.
+  const likely = decoded.assumed
+    ? (await import('./likelyEncoding.js')).decodeLikely(bytes, encoding, codebook.terms.language)
+    : undefined;
+  const { text, shows, others, encoding: found } = likely ?? { ...decoded, shows: '', others: [] };
+  const assumed = likely ? [warning('encoding-assumed', { path, encoding: found, shows, others }, place)] : [];
+  const own = read(text);
+  return { ...own, problems: [...assumed, ...own.problems] };
 }
 
 const wordsOfText = async (bytes: Uint8Array): Promise<string | undefined> => decodeText(bytes)?.text;
@@ -53,14 +58,14 @@ const lines: TableForm = {
     const { path, bytes, place } = file;
     const other = otherForm(bytes);
     if (other) return fail([error('table-otherwise', { path, ...other }, place)]);
-    return readText(file, reading.encoding, (text) => readTableText(unmarked(text), path, reading));
+    return readText(file, reading, (text) => readTableText(unmarked(text), path, reading));
   },
   words: wordsOfText,
 };
 
 const json: TableForm = {
   ...tableFacts.json,
-  read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
+  read: async (file, reading) => readText(file, reading, (text) => readJson(unmarked(text), reading)),
   words: (bytes) => wordsOfJson(bytes),
   isTable(bytes) {
     try {
@@ -83,7 +88,7 @@ const wordsOfJson = async (bytes: Uint8Array): Promise<string | undefined> =>
 
 const jsonLines: TableForm = {
   ...tableFacts.jsonLines,
-  read: async (file, reading) => readText(file, reading.encoding, (text) => readJsonLines(unmarked(text), reading)),
+  read: async (file, reading) => readText(file, reading, (text) => readJsonLines(unmarked(text), reading)),
   words: wordsOfJson,
 };
 
@@ -105,7 +110,7 @@ const documentForm = (facts: TableFacts, name: DocumentName): TableForm => ({
   ...facts,
   async read(file, reading) {
     const own = await (await pages()).tableReader(name, file.bytes, reading);
-    return readText(file, reading.encoding, own);
+    return readText(file, reading, own);
   },
   words: wordsOfText,
   sheets: async (bytes) => (await pages()).tableNames(name, bytes),

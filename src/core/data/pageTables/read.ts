@@ -1,7 +1,7 @@
 import { nearest } from '../../problem/nearest.js';
 import { error, fail, type Outcome, warning } from '../../problem/problem.js';
-import { decodeText, type Encoding } from '../encoding.js';
 import { tableOfLines } from '../gridTable.js';
+import { decodeLikely } from '../likelyEncoding.js';
 import type { Table } from '../table.js';
 import type { FileReading } from '../tableText.js';
 import type { DocumentName, FoundTable } from './found.js';
@@ -12,8 +12,8 @@ const finders: Readonly<Record<DocumentName, (text: string) => Promise<FoundTabl
 };
 
 /** The tables of a document; none where it is no text. */
-async function tablesOf(name: DocumentName, bytes: Uint8Array, encoding?: Encoding): Promise<FoundTable[]> {
-  const text = decodeText(bytes, encoding)?.text ?? '';
+async function tablesOf(name: DocumentName, bytes: Uint8Array, reading?: FileReading): Promise<FoundTable[]> {
+  const text = decodeLikely(bytes, reading?.encoding, reading?.codebook.terms.language)?.text ?? '';
   return finders[name](text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);
 }
 
@@ -23,7 +23,7 @@ export async function tableReader(
   bytes: Uint8Array,
   reading: FileReading,
 ): Promise<() => Outcome<Table>> {
-  const tables = await tablesOf(name, bytes, reading.encoding);
+  const tables = await tablesOf(name, bytes, reading);
   return () => readPageTable(tables, reading);
 }
 

@@ -12,6 +12,18 @@ const dressed = {
   digits: ['is written in other digits', 'the digits 0 to 9'],
 } as const;
 
+/** A word of a text, by which one sees whether its letters are right. */
+const sample = (word: string) => `“${[...word].slice(0, 16).join('')}”`;
+
+/** Other encodings that a text may be in. */
+const otherEncodings = (others: readonly { encoding: string; shows: string }[]): string =>
+  others.length === 0
+    ? ''
+    : `; where these letters are wrong: ${others
+        .slice(0, 5)
+        .map(({ encoding, shows }) => `${encoding}${shows === '' ? '' : ` (${sample(shows)})`}`)
+        .join(', ')}`;
+
 /** Tables: the words of their problems. */
 export const tablesWordings = {
   'languages-mixed': (f: { languages: string[] }) => ({
@@ -259,9 +271,14 @@ export const tablesWordings = {
       : `the times of ${f.column} are in several time zones, and all are turned into UTC`,
     expected: 'one time zone throughout the column, whose times are then drawn as they are written',
   }),
-  'encoding-assumed': (f: { path: string; encoding: string }) => ({
-    found: `${f.path} is not in UTF-8, and is read as ${f.encoding}`,
-    expected: '"encoding" under data, which says so for certain',
+  'encoding-assumed': (f: {
+    path: string;
+    encoding: string;
+    shows: string;
+    others: readonly { encoding: string; shows: string }[];
+  }) => ({
+    found: `${f.path} is not in UTF-8, and is read as ${f.encoding}${f.shows === '' ? '' : ` (${sample(f.shows)})`}`,
+    expected: `"encoding" under data, which says so for certain; without it the language of the figure tells${otherEncodings(f.others)}`,
     write: `data: { file: ${JSON.stringify(f.path.split(/[/\\]/).at(-1) ?? f.path)}, encoding: ${f.encoding} }`,
   }),
   'cell-too-long': (f: { column: string; most: number }) => ({

@@ -2,15 +2,17 @@ import type { Answerer } from '../../ask/answerer.js';
 import { peekTable } from '../../ask/peek.js';
 import { lastOf } from '../../at.js';
 import { codebookOf } from '../../data/codebook.js';
+import type { Encoding } from '../../data/encoding.js';
 import { type NumberNotation, pointNotation } from '../../data/numberText.js';
 import { type ColumnProfile, notationOfTable, profileTable } from '../../data/profile.js';
 import { everyColumn, type Table, type TotalsRow } from '../../data/table.js';
 import { tableForm } from '../../data/tableForms.js';
 import { withoutTotals } from '../../data/totals.js';
-import { error, fail, hasErrors, type Outcome, succeed, warning } from '../../problem/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { patched, patchFor } from '../../schema/patch.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import { codebookTerms } from '../../words/codebookTerms.js';
+import { languageOf } from '../../words/languages.js';
 import { draftCodebook } from '../begin/draftCodebook.js';
 import { type DraftData, draftFigure } from '../begin/draftFigure.js';
 import { type DraftSettings, firstFigure } from '../begin/firstFigure.js';
@@ -28,6 +30,10 @@ export interface TableReading {
   skip?: number | undefined;
   /** Whether the first line names the columns; left out: unless it holds numbers alone. */
   header?: boolean | undefined;
+  /** How letters are written in a text file. Left out: found out. */
+  encoding?: Encoding | undefined;
+  /** Tag of the language of the figure (BCP 47), which helps to find that out. */
+  language?: string | undefined;
   /** Left out: found out. */
   decimalMark?: '.' | ',' | undefined;
   /** Left out: found out, or asked for. */
@@ -48,6 +54,8 @@ export interface TableLook {
   range?: string | undefined;
   /** Lines above the names of the columns that are left out. */
   skip?: number | undefined;
+  /** How letters are written in it, where not in UTF-8. */
+  encoding?: Encoding | undefined;
   /** The sheets of a workbook that has several. */
   sheets?: readonly string[] | undefined;
   /** How numbers are written in it. */
@@ -64,14 +72,15 @@ export interface TableLook {
 async function readWhole(
   gatherer: Gatherer,
   path: string,
-  { sheet, header, range, skip }: TableReading,
+  { sheet, header, range, skip, encoding, language }: TableReading,
 ): Promise<{ table: Table; bare: boolean } | undefined> {
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
   const reading = {
     name: path,
-    codebook: codebookOf({}, codebookTerms()),
+    codebook: codebookOf({}, codebookTerms(language === undefined ? undefined : await languageOf(language))),
     notation: pointNotation,
     requests,
+    encoding,
     sheet,
     range,
     skip,
@@ -117,6 +126,12 @@ async function sheetsOf({ source }: Project['store'], path: string): Promise<str
   return sheets ? sheets(await source.bytes(path)) : [];
 }
 
+/** The encoding in which a table was read, where that was a guess. */
+const encodingAssumed = (problems: readonly Problem[]): Encoding | undefined =>
+  problems.flatMap(({ code, facts }) =>
+    code === 'encoding-assumed' ? [(facts as { encoding: Encoding }).encoding] : [],
+  )[0];
+
 /** How the numbers of the table are written: as somebody says, or as the table shows. */
 function notationFor({ decimalMark, thousandsMark }: TableReading, table: Table): NumberNotation {
   const found = decimalMark === undefined ? notationOfTable(table) : { decimalMark, told: true };
@@ -161,6 +176,7 @@ export async function lookInto(
       sheet: reading.sheet,
       range: reading.range,
       skip: reading.skip,
+      encoding: reading.encoding ?? encodingAssumed(gatherer.problems),
       ...(sheets.length > 1 ? { sheets } : {}),
       notation,
       columns,
@@ -271,7 +287,7 @@ export interface DraftNames {
 
 /** The texts of a codebook and a figure file for a first figure of a table. */
 export function draftFiles(
-  { columns, notation, totals, bare, sheet, range, skip, path, asked }: TableLook,
+  { columns, notation, totals, bare, sheet, range, skip, encoding, path, asked }: TableLook,
   settings: DraftSettings,
   names: DraftNames,
   own: Answers = {},
@@ -292,7 +308,7 @@ export function draftFiles(
     ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
     ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),
   ]);
-  const data: DraftData = { file: names.table, database: asked?.database, sheet, range, skip, bare };
+  const data: DraftData = { file: names.table, database: asked?.database, sheet, range, skip, bare, encoding };
   return {
     codebook: patched(plain, patchFor(plain, edits)),
     figure: draftFigure(names.id, data, { codebook: names.codebook, language: names.language?.tag }, settings),

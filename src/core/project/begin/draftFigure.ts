@@ -13,20 +13,24 @@ export interface DraftData {
   skip?: number | undefined;
   /** Whether the first line names no columns. */
   bare?: boolean | undefined;
+  /** How letters are written in it, where not in UTF-8. */
+  encoding?: string | undefined;
 }
 
-function dataDraft({ file, database, sheet, range, skip, bare }: DraftData): string {
+function dataDraft({ file, database, sheet, range, skip, bare, encoding }: DraftData): string {
   if (database) {
     const schema = database.schema === undefined ? '' : `, schema: ${yamlName(database.schema)}`;
     return `{ connection: ${yamlName(database.connection)}, table: ${yamlName(file)}${schema} }`;
   }
-  if (sheet === undefined && range === undefined && !skip && !bare) return JSON.stringify(file);
+  if (sheet === undefined && range === undefined && !skip && !bare && encoding === undefined)
+    return JSON.stringify(file);
   const said = [
     `file: ${JSON.stringify(file)}`,
     ...(sheet === undefined ? [] : [`sheet: ${JSON.stringify(sheet)}`]),
     ...(range === undefined ? [] : [`range: ${JSON.stringify(range)}`]),
     ...(skip ? [`skip: ${skip}`] : []),
     ...(bare ? ['header: false'] : []),
+    ...(encoding === undefined ? [] : [`encoding: ${encoding}`]),
   ];
   return `{ ${said.join(', ')} }`;
 }

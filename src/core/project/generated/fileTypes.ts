@@ -323,7 +323,29 @@ export interface FigureFile {
         /**
          * How letters are written in a text file. Left out: found out.
          */
-        encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+        encoding?:
+          | 'utf-8'
+          | 'windows-1252'
+          | 'utf-16'
+          | 'windows-1250'
+          | 'windows-1251'
+          | 'windows-1253'
+          | 'windows-1254'
+          | 'windows-1255'
+          | 'windows-1256'
+          | 'windows-1257'
+          | 'windows-1258'
+          | 'windows-874'
+          | 'iso-8859-2'
+          | 'iso-8859-15'
+          | 'koi8-r'
+          | 'koi8-u'
+          | 'macintosh'
+          | 'shift_jis'
+          | 'euc-jp'
+          | 'gb18030'
+          | 'big5'
+          | 'euc-kr';
       }
     | (
         | string
@@ -400,7 +422,29 @@ export interface FigureFile {
             /**
              * How letters are written in a text file. Left out: found out.
              */
-            encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+            encoding?:
+              | 'utf-8'
+              | 'windows-1252'
+              | 'utf-16'
+              | 'windows-1250'
+              | 'windows-1251'
+              | 'windows-1253'
+              | 'windows-1254'
+              | 'windows-1255'
+              | 'windows-1256'
+              | 'windows-1257'
+              | 'windows-1258'
+              | 'windows-874'
+              | 'iso-8859-2'
+              | 'iso-8859-15'
+              | 'koi8-r'
+              | 'koi8-u'
+              | 'macintosh'
+              | 'shift_jis'
+              | 'euc-jp'
+              | 'gb18030'
+              | 'big5'
+              | 'euc-kr';
           }
       )[]
     | {
@@ -484,7 +528,29 @@ export interface FigureFile {
               /**
                * How letters are written in a text file. Left out: found out.
                */
-              encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+              encoding?:
+                | 'utf-8'
+                | 'windows-1252'
+                | 'utf-16'
+                | 'windows-1250'
+                | 'windows-1251'
+                | 'windows-1253'
+                | 'windows-1254'
+                | 'windows-1255'
+                | 'windows-1256'
+                | 'windows-1257'
+                | 'windows-1258'
+                | 'windows-874'
+                | 'iso-8859-2'
+                | 'iso-8859-15'
+                | 'koi8-r'
+                | 'koi8-u'
+                | 'macintosh'
+                | 'shift_jis'
+                | 'euc-jp'
+                | 'gb18030'
+                | 'big5'
+                | 'euc-kr';
             }
         )[];
         /**
@@ -551,7 +617,29 @@ export interface FigureFile {
         /**
          * How letters are written in a text file. Left out: found out.
          */
-        encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+        encoding?:
+          | 'utf-8'
+          | 'windows-1252'
+          | 'utf-16'
+          | 'windows-1250'
+          | 'windows-1251'
+          | 'windows-1253'
+          | 'windows-1254'
+          | 'windows-1255'
+          | 'windows-1256'
+          | 'windows-1257'
+          | 'windows-1258'
+          | 'windows-874'
+          | 'iso-8859-2'
+          | 'iso-8859-15'
+          | 'koi8-r'
+          | 'koi8-u'
+          | 'macintosh'
+          | 'shift_jis'
+          | 'euc-jp'
+          | 'gb18030'
+          | 'big5'
+          | 'euc-kr';
       }
     | {
         /**
