@@ -96,7 +96,7 @@ describe('entries of a codebook', () => {
     `hexis: figure/1\ndata: ${data}\ncodebook: c.codebook.yaml\nchart: { kind: bar, category: k, value: v }\n`;
   const table = 'k,v\na,1\na,2\nb,3\nb,5\n';
   /** The entries that are said to have no column, each with its line and the column meant. */
-  const strays = async (entries: string, files: Record<string, string> = {}, data = 't.csv') => {
+  const strays = async (entries: string, files: Record<string, string | Uint8Array> = {}, data = 't.csv') => {
     const all = {
       'f.figure.yaml': figure(data),
       'c.codebook.yaml': known + entries,
@@ -126,6 +126,15 @@ describe('entries of a codebook', () => {
     const beside = { 'g.figure.yaml': figure('far/u.csv'), 'far/u.csv': other };
     expect(await strays('  water: { missing: [-9] }\n', beside)).toEqual([]);
     expect(await strays('  water: { missing: [-9] }\n', { 'long.csv': 'what,v\nwater,1\n' })).toEqual([]);
+    // Windows-1251 and Windows-1254, of which the files say nothing: юг, ısı
+    for (const [name, bytes] of [
+      ['юг', [0xfe, 0xe3]],
+      ['ısı', [0xfd, 0x73, 0xfd]],
+    ] as const) {
+      const files = { 'abroad.csv': new Uint8Array([...bytes, 0x0a, 0x31, 0x0a]) };
+      expect(await strays(`  ${name}: { missing: [-9] }\n`, files)).toEqual([]);
+      expect(await strays('  water: { missing: [-9] }\n', files)).toEqual([[5, 'water']]);
+    }
   });
 
   test.each([

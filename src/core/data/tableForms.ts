@@ -1,5 +1,5 @@
 import { error, fail, type Outcome, type Place, warning } from '../problem/problem.js';
-import { decodeText } from './encoding.js';
+import { decodeText, encodings, textIn } from './encoding.js';
 import { readJson, readJsonLines } from './json.js';
 import { otherForm } from './otherForms.js';
 import type { DocumentName } from './pageTables/found.js';
@@ -47,7 +47,11 @@ async function readText(
   return { ...own, problems: [...assumed, ...own.problems] };
 }
 
-const wordsOfText = async (bytes: Uint8Array): Promise<string | undefined> => decodeText(bytes)?.text;
+/** Words are found by whatever encoding they may be in, where the file does not say it. */
+async function wordsOfText(bytes: Uint8Array): Promise<string | undefined> {
+  const decoded = decodeText(bytes);
+  return decoded?.assumed ? encodings.flatMap((one) => textIn(bytes, one) ?? []).join('\n') : decoded?.text;
+}
 
 /** Without its byte order mark. */
 const unmarked = (text: string): string => (text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);
