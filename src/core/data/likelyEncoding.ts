@@ -1,41 +1,23 @@
 import { type Decoded, decodeText, type Encoding, textIn } from './encoding.js';
 
-/** What spreadsheets save a text in where a language is at home, if not in Windows-1252. */
+/** What spreadsheets save a text in where a language is at home, if not in Windows-1252, by the code of the language. */
 const ofLanguage: Readonly<Record<string, Encoding>> = {
   pl: 'windows-1250',
   cs: 'windows-1250',
-  sk: 'windows-1250',
-  sl: 'windows-1250',
-  hr: 'windows-1250',
   hu: 'windows-1250',
   ro: 'windows-1250',
-  ru: 'windows-1251',
   uk: 'windows-1251',
-  bg: 'windows-1251',
-  sr: 'windows-1251',
   el: 'windows-1253',
   tr: 'windows-1254',
-  az: 'windows-1254',
   he: 'windows-1255',
   ar: 'windows-1256',
   fa: 'windows-1256',
-  ur: 'windows-1256',
-  et: 'windows-1257',
-  lt: 'windows-1257',
-  lv: 'windows-1257',
   vi: 'windows-1258',
   th: 'windows-874',
   ja: 'shift_jis',
   zh: 'gb18030',
   ko: 'euc-kr',
 };
-
-/** The encoding of a language, by its tag (BCP 47). */
-function encodingOf(tag: string | undefined): Encoding | undefined {
-  const [language = '', ...parts] = tag?.toLowerCase().split('-') ?? [];
-  if (language === 'zh' && parts.some((part) => /^(hant|tw|hk|mo)$/.test(part))) return 'big5';
-  return ofLanguage[language];
-}
 
 /**
  * Encodings by which a text is tried that is in no western one, and the letters that it then has. Of two bytes a letter: each
@@ -126,7 +108,7 @@ const mostBytes = 1 << 18;
  * The encodings in which a text may be that is not in UTF-8, the likeliest first: that of its language, a western one where it
  * reads as one, else one by which it has letters of one script alone.
  *
- * @param language tag of the language of the figure (BCP 47)
+ * @param language code of the language of the figure
  */
 function likelyEncodings(bytes: Uint8Array, language: string | undefined): LikelyEncoding[] {
   const end = bytes.length > mostBytes ? bytes.lastIndexOf(10, mostBytes) + 1 || mostBytes : bytes.length;
@@ -137,14 +119,15 @@ function likelyEncodings(bytes: Uint8Array, language: string | undefined): Likel
     return { encoding, words, shows: words[0] ?? '' };
   };
   const western = read('windows-1252');
-  const own = encodingOf(language);
-  const ofOwn = own && textIn(bytes, own) !== undefined ? [read(own)] : [];
   const fitting = (all: typeof wide) =>
     all.flatMap(([encoding, letters]) => {
       const found = read(encoding);
       const capitals = capitalsOf(found.words, letters);
       return capitals === undefined ? [] : [{ ...found, capitals }];
     });
+  const own = ofLanguage[language ?? ''];
+  const letters = [...wide, ...narrow].find(([encoding]) => encoding === own)?.[1] ?? /./u;
+  const ofOwn = own === undefined ? [] : fitting([[own, letters]]);
   const isPlain = isWestern(western.words);
   const others = isPlain ? [] : [...fitting(wide), ...fitting(narrow).sort((a, b) => a.capitals - b.capitals)];
   const all = new Map<Encoding, LikelyEncoding>();
@@ -164,7 +147,7 @@ export interface LikelyText extends Decoded {
  * text, or not in the encoding that is told.
  *
  * @param told the encoding where the author says it
- * @param language tag of the language of the figure (BCP 47)
+ * @param language code of the language of the figure
  */
 export function decodeLikely(
   bytes: Uint8Array,
