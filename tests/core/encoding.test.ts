@@ -65,6 +65,21 @@ test('other encodings are said with a word as it would be read', () => {
   expect(found?.others).toContainEqual(expect.objectContaining({ encoding: 'windows-1255', shows: 'ערוגה' }));
 });
 
+test('signs and symbols of a field do not hide the script', () => {
+  for (const [encoding, text] of [
+    ['windows-1251', 'рН;мРНК;середняВага\nґрунт №1;пісок;глина\nвода;трава;листя\n'],
+    ['gb18030', '温度(℃),α值,面积㎡\n北方,南方,东方\n'],
+    ['shift_jis', '温度(℃),α波,①番\n北の畑,南の畑,東の畑\n'],
+  ] as const)
+    expect(decodeLikely(bytesIn(encoding, text), undefined, 'en')).toMatchObject({ encoding, text });
+});
+
+test('a long text without blanks is looked at in one go', () => {
+  const bytes = new Uint8Array(1 << 20).fill(0x61);
+  bytes[bytes.length - 1] = 0xe9;
+  expect(decodeLikely(bytes, undefined, 'en')).toMatchObject({ encoding: 'windows-1252' });
+});
+
 test('bytes that the told encoding does not have are no text in it', () => {
   expect(decodeLikely(new Uint8Array([0x41, 0xff, 0x0a]), 'shift_jis', 'ja')).toBeUndefined();
   expect(decodeLikely(new Uint8Array([0xff, 0xfe, 0x41, 0]), undefined, 'ja')).toMatchObject({ text: '\ufeffA' });

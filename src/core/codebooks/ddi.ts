@@ -162,7 +162,7 @@ class DdiReading {
   /** The tables with their variables; those that name no file are in each. */
   get tables(): ArchiveTable[] {
     const drafts = this.drafts.map((one) => ({
-      marks: one.attributes['files']?.split(/\s+/) ?? [...this.files.keys()],
+      marks: one.attributes['files']?.match(/\S+/g) ?? [...this.files.keys()],
       variable: variableOf(one, this.unused),
     }));
     const marks = [...new Set(drafts.flatMap((one) => one.marks))];

@@ -30,6 +30,7 @@ const wide: readonly (readonly [Encoding, RegExp])[] = [
   ['big5', /[\p{sc=Han}\uff01-\uff5e\u3001-\u3011]/u],
   ['euc-jp', /[\p{sc=Han}\u3001-\u30ff\uff01-\uff5e]/u],
 ];
+const latin = /[\p{sc=Latn}]/u;
 /** Of one byte a letter. */
 const narrow: readonly (readonly [Encoding, RegExp])[] = [
   ['windows-1251', /[\p{sc=Cyrl}]/u],
@@ -38,8 +39,8 @@ const narrow: readonly (readonly [Encoding, RegExp])[] = [
   ['windows-1255', /[\p{sc=Hebr}]/u],
   ['windows-1256', /[\p{sc=Arab}]/u],
   ['windows-874', /[\p{sc=Thai}]/u],
-  ['windows-1250', /[\p{sc=Latn}]/u],
-  ['windows-1254', /[\p{sc=Latn}]/u],
+  ['windows-1250', latin],
+  ['windows-1254', latin],
 ];
 
 /** Signs that stand between words in any script: quotation marks, dashes, degrees, superscripts, currencies. */
@@ -51,8 +52,8 @@ const mostWords = 400;
 /** Different words of a text that have other letters than ASCII. */
 function foreignWords(text: string): string[] {
   const words = new Set<string>();
-  for (const [word] of text.matchAll(/[^\s,;"'()\p{Nd}]*[^\0-\x7f][^\s,;"'()\p{Nd}]*/gu)) {
-    words.add(word);
+  for (const word of text.split(/[\s,;|"'()\p{Nd}]+/u)) {
+    if (/[^\0-\x7f]/.test(word)) words.add(word);
     if (words.size >= mostWords) break;
   }
   return [...words];
@@ -65,33 +66,53 @@ const foreignIn = (words: readonly string[]): string[] =>
 /** A sign within a word, or a control sign: nobody writes so. */
 const broken = /\p{L}[³²¹¿¡¼½¾¶£¥¦©®¬¯¸†‡‰]\p{L}|[\u0080-\u009f]/u;
 
+/** A capital after a small letter, a mark where a letter is due, or a sign between two letters: few words of any script have that. */
+const misread = /\p{Ll}\p{Lu}|^\p{M}|[\p{L}\p{M}][^\p{L}\p{M}\p{Nd}'’.\-‐–·/&+_:][\p{L}\p{M}]/u;
+
+/** Words that are written so: pH and mRNA, in whatever letters. */
+const symbolic = /^\p{Ll}\p{Lu}+$/u;
+
+/** A letter of ASCII beside one of another script. */
+const mixed = /[a-z][^\0-\x7f]|[^\0-\x7f][a-z]/;
+
+/** Whether words look so in a larger part than a text has by chance. */
+const areMany = (words: readonly string[], part: number, test: (word: string) => boolean): boolean =>
+  words.filter(test).length > part * words.length;
+
 /** With fewer letters beyond ASCII a text may have one word alone, such as "été". */
 const fewest = 6;
 
 /** Whether a text reads as one of western languages: most letters of their words are ASCII. */
 function isWestern(words: readonly string[]): boolean {
-  if (words.some((word) => broken.test(word))) return false;
-  const all = words.join('');
+  if (areMany(words, 0.1, (word) => broken.test(word))) return false;
   const foreign = foreignIn(words).length;
-  return foreign < fewest || foreign <= 1.5 * (all.match(/[A-Za-z]/g)?.length ?? 0);
+  return foreign < fewest || foreign <= 1.5 * (words.join('').match(/[A-Za-z]/g)?.length ?? 0);
 }
 
-/** What no word has: a capital after a small letter, or a mark where a letter is due. */
-const misread = /\p{Ll}\p{Lu}|^\p{M}/u;
+/** Signs of units, numbers in circles and letters of formulas, which stand among letters of two bytes. */
+const amongWide = /[\u2103\u3300-\u33ff\u2460-\u2473\p{sc=Grek}]/u;
 
-/** A letter of ASCII beside one of another script. */
-const mixed = /[a-z][^\0-\x7f]|[^\0-\x7f][a-z]/;
+/** Whether letters beyond ASCII are of a script: of those of two bytes all, as these pass for others easily; of others most. */
+function areOf(words: readonly string[], letters: RegExp): boolean {
+  const foreign = foreignIn(words);
+  if (wide.some(([, own]) => own === letters)) {
+    const plain = foreign.filter((sign) => !amongWide.test(sign));
+    return plain.length > 0 && plain.every((sign) => letters.test(sign));
+  }
+  const counted = foreign.filter((sign) => /[\p{L}\p{C}]/u.test(sign));
+  const own = counted.filter((sign) => letters.test(sign)).length;
+  return own > 0 && own >= 0.9 * counted.length;
+}
 
 /**
  * How many capitals words have; undefined where they are none of the script: they have other letters than its own, stand within
  * words of ASCII, or are written as nobody writes.
  */
 function capitalsOf(words: readonly string[], letters: RegExp): number | undefined {
-  const foreign = foreignIn(words);
-  if (foreign.length === 0 || !foreign.every((sign) => letters.test(sign) || /\p{M}/u.test(sign))) return undefined;
-  const isMixed = !letters.test('é') && 2 * words.filter((word) => mixed.test(word)).length > words.length;
-  if (isMixed || words.some((word) => misread.test(word))) return undefined;
-  return foreign.filter((sign) => /\p{Lu}/u.test(sign)).length;
+  if (!areOf(words, letters)) return undefined;
+  if (letters !== latin && areMany(words, 0.5, (word) => mixed.test(word))) return undefined;
+  if (areMany(words, 0.2, (word) => misread.test(word) && !symbolic.test(word))) return undefined;
+  return foreignIn(words).filter((sign) => /\p{Lu}/u.test(sign)).length;
 }
 
 /** An encoding in which a text may be, and a word of it that is read by it. */
@@ -126,7 +147,7 @@ function likelyEncodings(bytes: Uint8Array, language: string | undefined): Likel
       return capitals === undefined ? [] : [{ ...found, capitals }];
     });
   const own = ofLanguage[language ?? ''];
-  const letters = [...wide, ...narrow].find(([encoding]) => encoding === own)?.[1] ?? /./u;
+  const letters = [...wide, ...narrow].find(([encoding]) => encoding === own)?.[1] ?? latin;
   const ofOwn = own === undefined ? [] : fitting([[own, letters]]);
   const isPlain = isWestern(western.words);
   const others = isPlain ? [] : [...fitting(wide), ...fitting(narrow).sort((a, b) => a.capitals - b.capitals)];

@@ -311,7 +311,10 @@ export const tablesWordings = {
       f.tables.length > 1
         ? `${f.file} describes ${f.column} for several tables (${f.tables.slice(0, 4).join(', ')}${f.tables.length > 4 ? ' …' : ''}), each in its own way; the first is taken, as none has the name of this one`
         : `${f.file} describes ${f.column} several times, each in its own way; the first is taken`,
-    expected: `a codebook of this table alone, such as: hexis codebook ${f.file} --table ${f.tables[0] ?? 'NAME'}`,
+    expected:
+      f.tables.length > 1
+        ? `a codebook of this table alone, such as: hexis codebook ${f.file} --table ${f.tables[0]}`
+        : 'one description of each column',
   }),
   'codebook-stray': (f: { entry: string; column: string; table: string }) => ({
     found: `the codebook speaks of "${f.entry}", which ${f.table} does not have; of its column ${f.column} it says nothing`,
